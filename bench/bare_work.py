@@ -1,0 +1,78 @@
+"""A bare work (text to every line with its reason) against SymPy reading the same: ``python -m bench.bare_work``.
+
+SymPy only finds the value; it is the yardstick because it is the program that a reader would reach for.
+"""
+
+import statistics
+import sys
+from collections.abc import Callable
+from random import Random
+from time import perf_counter
+
+import sympy
+
+from bench.bag import bag, mixed_sum
+from keen_slate.core.problem.reading import read
+from keen_slate.core.wording.notation import text_of
+from keen_slate.core.wording.sentences import say
+from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.working.work import work
+from tests.support.arithmetic import as_python
+
+ROUNDS = 5
+
+
+def bare_work(text: str) -> list[tuple[str, str]]:
+    return [(text_of(line.expr), say(line.said)) for line in work(read(text)).lines]
+
+
+def by_sympy(python: str) -> object:
+    return sympy.sympify(python, rational=True)
+
+
+def in_sympy_syntax(text: str) -> str:
+    """Python's own syntax, no calls: 2 3/4 is (2+3/4)."""
+    return as_python(text).replace("F('", "(").replace("')", ")").replace("F(", "(").replace(",", "/")
+
+
+def seconds(task: Callable[[], object]) -> float:
+    best = float("inf")
+    for _ in range(ROUNDS):
+        start = perf_counter()
+        task()
+        best = min(best, perf_counter() - start)
+    return best
+
+
+def main() -> int:
+    problems = bag(300)
+    ours, theirs, looks = [], [], []
+    for text in problems:
+        python = in_sympy_syntax(text)
+        ours.append(seconds(lambda t=text: bare_work(t)))
+        theirs.append(seconds(lambda p=python: by_sympy(p)))
+        looks.append(seconds(lambda t=text: look_twice(read(t))))
+    work_ratio = statistics.median(a / b for a, b in zip(ours, theirs, strict=True))
+    look_ratio = statistics.median(a / b for a, b in zip(looks, ours, strict=True))
+    print(f"bare work / sympify, median of {len(problems)}: {work_ratio:.2f} (at most 1)")
+    print(f"second look / bare work of the same, median: {look_ratio:.1f} (at most 10)")
+    print(f"bare work, median: {statistics.median(ours) * 1000:.2f} ms")
+    random = Random(3)
+    print("How it grows. A line holds what is left to do, so each line of twelve terms is longer than one of two.")
+    print("terms  lines  characters a line | time a line  time a character, against two terms")
+    base = None
+    for terms in (2, 4, 6, 8, 10, 12):
+        workings = [(t, bare_work(t)) for t in (mixed_sum(terms, random) for _ in range(30))]
+        lines = sum(len(w) for _, w in workings)
+        characters = sum(len(text) for _, w in workings for text, _ in w)
+        time = sum(seconds(lambda t=text: bare_work(t)) for text, _ in workings)
+        base = base or (time / lines, time / characters)
+        print(
+            f"{terms:5}  {lines / 30:5.1f}  {characters / lines:17.1f} |"
+            f" {time / lines / base[0]:11.2f}  {time / characters / base[1]:16.2f}"
+        )
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,80 @@
+"""The second look and diagnosis against a bare work of the same problem, in one run: ``python -m bench.diagnosis``.
+
+With ``--proof`` also the counts that the tests take a sample of: produced answers traced, right answers never called
+wrong, near random numbers left without a cause.
+"""
+
+import statistics
+import sys
+from fractions import Fraction
+from random import Random
+
+from bench.bag import bag
+from bench.bare_work import bare_work, seconds
+from keen_slate.core.diagnosis.answers import diagnose, prepare
+from keen_slate.core.problem.reading import read
+from keen_slate.core.problem.tree import evaluate, number_for
+from keen_slate.core.wording.notation import text_of
+from keen_slate.core.working.second_look import look_twice
+
+
+def main(arguments: list[str]) -> int:
+    looks, prepares, answers = [], [], []
+    worst = (0.0, "")
+    for text in bag(80, seed=21):
+        problem = read(text)
+        once = seconds(lambda t=text: bare_work(t))
+        looks.append(seconds(lambda p=problem: look_twice(p)) / once)
+        prepares.append(seconds(lambda p=problem: prepare(p)) / once)
+        worst = max(worst, (prepares[-1], text))
+        item = prepare(problem)
+        wrong = text_of(number_for(evaluate(item.right) + Fraction(1, 2)))
+        answers.append(seconds(lambda i=item, w=wrong: diagnose(i, w)) / once)
+    print("in bare works of the same problem, over 80 problems: median, largest")
+    print(f"second look, all mal-rules:       {statistics.median(looks):6.1f} {max(looks):6.1f} (median at most 10)")
+    print(f"an item prepared for diagnosis:   {statistics.median(prepares):6.1f} {worst[0]:6.1f} (at most 200)")
+    print(f"then an answer:                   {statistics.median(answers):6.2f} {max(answers):6.2f} (less than 1)")
+    print(f"the dearest item was {worst[1]}")
+    if "--proof" in arguments:
+        proof()
+    return 0
+
+
+def proof() -> None:
+    """Counts over a few hundred items; takes some minutes."""
+    random = Random(2)
+    pairs = traced = 0
+    right = called_wrong = 0
+    near = explained = 0
+    for text in bag(400, seed=33):
+        problem = read(text)
+        item = prepare(problem)
+        for wrong in look_twice(problem).likely_wrong:
+            found = diagnose(item, text_of(wrong.answer))
+            if found.verdict == "unreadable":
+                continue
+            pairs += 1
+            traced += ((wrong.mistake,), 0) in [(c.mistakes, c.slips) for c in found.causes]
+        value = evaluate(item.right)
+        minus, size = ("−", -value) if value < 0 else ("", value)
+        whole, rest = divmod(size, 1)
+        for by in (1, 2, 3, 5, 6):
+            for form in (
+                f"{size.numerator * by}/{size.denominator * by}",
+                f"{whole} {rest.numerator * by}/{rest.denominator * by}",
+            ):
+                verdict = diagnose(item, minus + form).verdict
+                right += verdict != "unreadable"
+                called_wrong += verdict == "wrong"
+        for _ in range(10):
+            by = Fraction(random.randint(-60, 60), random.choice((2, 3, 4, 5, 6, 8, 10, 12, 24)))
+            if by and value + by >= 0:
+                near += 1
+                explained += bool(diagnose(item, text_of(number_for(value + by))).causes)
+    print(f"answers produced by a mal-rule: {pairs}, traced to it: {traced}")
+    print(f"right answers in some form: {right}, called wrong: {called_wrong}")
+    print(f"random numbers near the answer: {near}, without a known cause: {1 - explained / near:.1%}")
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))

@@ -1,0 +1,61 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type WorkRequest = Schemas['WorkRequest']
+export type Worked = Schemas['Worked']
+export type Looked = Schemas['Looked']
+export type Diagnosed = Schemas['Diagnosed']
+export type Judged = Schemas['Judged']
+export type Compared = Schemas['Compared']
+export type ShownStack = Worked['stacks'][number]
+export type FractionColumns = Schemas['FractionColumns']
+export type DecimalColumns = Schemas['DecimalColumns']
+export type ShownFigure = Schemas['ShownFigure']
+export type PicturesOfLine = Schemas['PicturesOfLine']
+export type ShownPicture = Schemas['ShownPicture']
+export type Edits = Schemas['Edits']
+export type LineEdit = Schemas['LineEdit']
+export type DeskSettings = Schemas['DeskSettings']
+export type Offered = Schemas['Offered']
+export type Organiser = NonNullable<DeskSettings['organiser']>
+export type ShownLine = Schemas['ShownLine']
+export type ShownFacet = Schemas['ShownFacet']
+export type Notation = Schemas['Notation']
+export type Understood = Schemas['Understood']
+export type SetSummary = Schemas['SetSummary']
+export type ShownSet = Schemas['ShownSet']
+export type ShownExample = Schemas['ShownExample']
+export type Side = ShownLine['side'][number]
+export type School = Record<string, string>
+
+export const api = createClient<paths>({ baseUrl: '/' })
+
+/** A request that was not carried out: the sentence to show, the HTTP status, and a place in the text if it has one. */
+export class ApiFault extends Error {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly position: number | null = null,
+  ) {
+    super(message)
+  }
+}
+
+const NO_ANSWER = 'Keen Slate does not answer. Nothing is lost; check that it is running and do it again.'
+
+/** The data of an answer; throws ApiFault for anything else, a lost connection too. */
+export async function data<T>(
+  request: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let answer: { data?: T; error?: unknown; response: Response }
+  try {
+    answer = await request
+  } catch (fault) {
+    if (fault instanceof DOMException && fault.name === 'AbortError') throw fault
+    throw new ApiFault(NO_ANSWER, 0)
+  }
+  if (answer.response.ok && answer.data !== undefined) return answer.data
+  const told = answer.error as { message?: string; position?: number | null } | undefined
+  throw new ApiFault(told?.message ?? NO_ANSWER, answer.response.status, told?.position ?? null)
+}

@@ -1,0 +1,209 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { api, ApiFault, data, type Edits, type School, type SetSummary, type ShownSet } from '@/api/client'
+
+interface Undo {
+  label: string
+  run: () => Promise<void>
+}
+
+const IN_HAND = 'keen-slate:set-in-hand'
+
+/**
+ * The sets and the one in hand, which every place knows.
+ *
+ * Every change names the revision that it was made on. Where the set has moved on in another tab, the change is not
+ * made: the set is shown as it is now, and `conflict` holds what was meant, to be done again or left.
+ */
+export const useSets = defineStore('sets', () => {
+  const all = ref<SetSummary[]>([])
+  const inHand = ref<ShownSet | null>(null)
+  const trouble = ref('')
+  const conflict = ref<{ message: string; again: () => Promise<void> } | null>(null)
+  const undo = ref<Undo | null>(null)
+  const inHandId = computed(() => inHand.value?.id ?? null)
+
+  async function guarded(action: () => Promise<void>): Promise<boolean> {
+    trouble.value = ''
+    try {
+      await action()
+      return true
+    } catch (fault) {
+      if (!(fault instanceof ApiFault)) throw fault
+      trouble.value = fault.message
+      return false
+    }
+  }
+
+  function hold(set: ShownSet | null) {
+    inHand.value = set
+    if (set) localStorage.setItem(IN_HAND, set.id)
+    else localStorage.removeItem(IN_HAND)
+  }
+
+  async function refresh() {
+    all.value = (await data(api.GET('/api/sets'))).sets
+  }
+
+  async function open(id: string) {
+    return guarded(async () => {
+      hold(await data(api.GET('/api/sets/{set_id}', { params: { path: { set_id: id } } })))
+    })
+  }
+
+  /** Load the list, and the set that was in hand last time (or the newest). */
+  async function begin() {
+    await guarded(refresh)
+    const last = localStorage.getItem(IN_HAND)
+    const id = all.value.find((s) => s.id === last)?.id ?? all.value[0]?.id
+    if (id && id !== inHandId.value) await open(id)
+  }
+
+  /** Make a change to the set in hand on the revision shown; `undoing` is offered once it is made, now or later. */
+  async function change(make: (set: ShownSet) => Promise<ShownSet | null>, undoing?: Undo): Promise<boolean> {
+    const set = inHand.value
+    if (!set) return false
+    conflict.value = null
+    const done = await guarded(async () => {
+      try {
+        hold(await make(set))
+      } catch (fault) {
+        if (!(fault instanceof ApiFault) || fault.status !== 409) throw fault
+        hold(await data(api.GET('/api/sets/{set_id}', { params: { path: { set_id: set.id } } })))
+        conflict.value = { message: fault.message, again: async () => void (await change(make, undoing)) }
+      }
+      await refresh()
+    })
+    if (!done || conflict.value) return false
+    if (!inHand.value) await begin()
+    // Offered last: an undo that runs while the next set is being opened would be overtaken by it.
+    if (undoing) undo.value = undoing
+    return true
+  }
+
+  async function makeSet(name: string) {
+    return guarded(async () => {
+      hold(await data(api.POST('/api/sets', { body: { name } })))
+      await refresh()
+    })
+  }
+
+  function rename(name: string) {
+    return change((set) =>
+      data(
+        api.PUT('/api/sets/{set_id}/name', {
+          params: { path: { set_id: set.id } },
+          body: { revision: set.revision, name },
+        }),
+      ),
+    )
+  }
+
+  async function keep(text: string, school: School, edits: Edits) {
+    return change((set) =>
+      data(
+        api.POST('/api/sets/{set_id}/examples', {
+          params: { path: { set_id: set.id } },
+          body: { revision: set.revision, text, school, edits },
+        }),
+      ),
+    )
+  }
+
+  function editExample(exampleId: string, edits: Edits) {
+    return change((set) =>
+      data(
+        api.PUT('/api/sets/{set_id}/examples/{example_id}/edits', {
+          params: { path: { set_id: set.id, example_id: exampleId } },
+          body: { revision: set.revision, edits },
+        }),
+      ),
+    )
+  }
+
+  function reorder(order: string[]) {
+    return change((set) =>
+      data(
+        api.PUT('/api/sets/{set_id}/order', {
+          params: { path: { set_id: set.id } },
+          body: { revision: set.revision, order },
+        }),
+      ),
+    )
+  }
+
+  function deleteExample(exampleId: string, label: string) {
+    const remove = (set: ShownSet) =>
+      data(
+        api.DELETE('/api/sets/{set_id}/examples/{example_id}', {
+          params: {
+            path: { set_id: set.id, example_id: exampleId },
+            query: { revision: set.revision },
+          },
+        }),
+      )
+    const restore = (set: ShownSet) =>
+      data(
+        api.POST('/api/sets/{set_id}/examples/{example_id}/restore', {
+          params: { path: { set_id: set.id, example_id: exampleId } },
+          body: { revision: set.revision },
+        }),
+      )
+    return change(remove, {
+      label: `Deleted ${label}.`,
+      run: async () => void (await change(restore)),
+    })
+  }
+
+  function deleteSet() {
+    let gone: { id: string; revision: number } | undefined
+    async function remove(set: ShownSet) {
+      const path = { set_id: set.id }
+      const query = { revision: set.revision }
+      gone = { id: set.id, ...(await data(api.DELETE('/api/sets/{set_id}', { params: { path, query } }))) }
+      return null
+    }
+    async function restore() {
+      if (!gone) return
+      const { id, revision } = gone
+      hold(
+        await data(
+          api.POST('/api/sets/{set_id}/restore', {
+            params: { path: { set_id: id } },
+            body: { revision },
+          }),
+        ),
+      )
+      await refresh()
+    }
+    return change(remove, {
+      label: `Deleted the set “${inHand.value?.name}”.`,
+      run: async () => void (await guarded(restore)),
+    })
+  }
+
+  async function runUndo() {
+    const step = undo.value
+    undo.value = null
+    if (step) await step.run()
+  }
+
+  return {
+    all,
+    inHand,
+    inHandId,
+    trouble,
+    conflict,
+    undo,
+    begin,
+    open,
+    makeSet,
+    rename,
+    keep,
+    editExample,
+    reorder,
+    deleteExample,
+    deleteSet,
+    runUndo,
+  }
+})

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import SelectButton from 'primevue/selectbutton'
+import ToggleSwitch from 'primevue/toggleswitch'
+import { onMounted } from 'vue'
+import type { DeskSettings, Organiser } from '@/api/client'
+import { useSettings } from '@/desk/useSettings'
+
+/** What a teacher sets once, for every place. Each choice is kept at once. */
+const desk = useSettings()
+const ORGANISERS: { id: Organiser; name: string }[] = [
+  { id: 'lines', name: 'Lines' },
+  { id: 'columns', name: 'Columns' },
+  { id: 'panels', name: 'Four panels' },
+  { id: 'checklist', name: 'Checklist' },
+]
+
+onMounted(() => Promise.all([desk.ready(), desk.offer()]))
+
+function word(name: string, chosen: string) {
+  void desk.change({ words: { ...desk.settings.words, [name]: chosen } })
+}
+function way(facet: string, chosen: string) {
+  void desk.change({ school: { ...desk.settings.school, [facet]: chosen } })
+}
+function acronym(chosen: unknown) {
+  void desk.change({ acronym: chosen as DeskSettings['acronym'] })
+}
+function policy(chosen: unknown) {
+  void desk.change({ policy: chosen as DeskSettings['policy'] })
+}
+</script>
+
+<template>
+  <div class="settings">
+    <header class="settings-head">
+      <h1>Settings</h1>
+      <p class="quiet" role="status">{{ desk.trouble || desk.saved || 'Chosen once; screen and print speak accordingly.' }}</p>
+    </header>
+    <div v-if="desk.offered" class="settings-columns">
+      <section aria-labelledby="words-title">
+        <h2 id="words-title">Words</h2>
+        <div v-for="offer in desk.offered.words" :key="offer.name" class="setting">
+          <label :for="`word-${offer.name}`">{{ offer.about }}</label>
+          <Select
+            :input-id="`word-${offer.name}`"
+            :model-value="desk.settings.words?.[offer.name] ?? offer.words[0]"
+            :options="offer.words"
+            size="small"
+            :aria-label="offer.about"
+            @update:model-value="word(offer.name, $event)"
+          />
+        </div>
+      </section>
+      <section aria-labelledby="ways-title">
+        <h2 id="ways-title">Usual ways of working</h2>
+        <div v-for="facet in desk.offered.facets" :key="facet.id" class="setting">
+          <label :for="`way-${facet.id}`">{{ facet.name }}</label>
+          <Select
+            :input-id="`way-${facet.id}`"
+            :model-value="desk.settings.school?.[facet.id] ?? facet.choices[0]?.id"
+            :options="facet.choices"
+            option-label="name"
+            option-value="id"
+            size="small"
+            :aria-label="facet.name"
+            @update:model-value="way(facet.id, $event)"
+          />
+        </div>
+      </section>
+      <section aria-labelledby="answers-title">
+        <h2 id="answers-title">Answers and sheet</h2>
+        <div class="setting tall">
+          <label for="policy">How answers are judged</label>
+          <Select
+            input-id="policy"
+            :model-value="desk.settings.policy"
+            :options="desk.offered.policies"
+            option-label="name"
+            option-value="id"
+            size="small"
+            aria-label="How answers are judged"
+            @update:model-value="policy"
+          />
+          <p class="quiet">{{ desk.offered.policies.find((p) => p.id === desk.settings.policy)?.about }}</p>
+        </div>
+        <div class="setting">
+          <label for="label-required">A label is required where the problem has one</label>
+          <ToggleSwitch
+            input-id="label-required"
+            :model-value="desk.settings.label_required"
+            @update:model-value="desk.change({ label_required: $event })"
+          />
+        </div>
+        <div class="setting tall">
+          <label for="acronym">Order of operations</label>
+          <Select
+            input-id="acronym"
+            :model-value="desk.settings.acronym"
+            :options="desk.offered.acronyms"
+            option-label="name"
+            option-value="id"
+            size="small"
+            aria-label="Order of operations"
+            @update:model-value="acronym"
+          />
+          <p class="quiet">{{ desk.offered.acronyms.find((a) => a.id === desk.settings.acronym)?.about }}</p>
+        </div>
+        <div class="setting tall">
+          <span id="organiser-label">A working is laid out as</span>
+          <SelectButton
+            :model-value="desk.settings.organiser"
+            :options="ORGANISERS"
+            option-label="name"
+            option-value="id"
+            :allow-empty="false"
+            size="small"
+            aria-labelledby="organiser-label"
+            @update:model-value="desk.change({ organiser: $event })"
+          />
+        </div>
+      </section>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,12 @@
+<script setup lang="ts">
+import type { Looked } from '@/api/client'
+
+/** What makes the item hard, as a row of small named marks. */
+defineProps<{ demands: Looked['demands'] }>()
+</script>
+
+<template>
+  <ul class="demands" aria-label="What this item asks for">
+    <li v-for="demand in demands" :key="demand.id" class="demand">{{ demand.name }}</li>
+  </ul>
+</template>

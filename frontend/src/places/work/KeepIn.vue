@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
+import { computed, nextTick, ref } from 'vue'
+import { useSets } from '@/desk/useSets'
+
+defineProps<{ canKeep: boolean; kept: string }>()
+const emit = defineEmits<{ keep: [] }>()
+
+const NEW = 'new'
+const sets = useSets()
+const naming = ref(false)
+const name = ref('')
+
+const options = computed(() => [
+  ...sets.all.map((s) => ({ id: s.id, label: s.name })),
+  { id: NEW, label: 'A new set …' },
+])
+const chosen = computed({
+  get: () => sets.inHandId,
+  set: (id) => {
+    if (id === NEW) void startNaming()
+    else if (id) void sets.open(id)
+  },
+})
+
+async function startNaming() {
+  naming.value = true
+  name.value = ''
+  await nextTick()
+  document.getElementById('new-set-name')?.focus()
+}
+
+async function make() {
+  if (name.value.trim() && (await sets.makeSet(name.value))) naming.value = false
+}
+</script>
+
+<template>
+  <div class="keep">
+    <form v-if="naming || sets.all.length === 0" class="keep-row" @submit.prevent="make">
+      <InputText id="new-set-name" v-model="name" maxlength="120" placeholder="Name of the set" aria-label="Name of the new set" />
+      <Button type="submit" label="Make set" variant="outlined" :disabled="!name.trim()" />
+    </form>
+    <div v-else class="keep-row">
+      <Select
+        v-model="chosen"
+        :options="options"
+        option-label="label"
+        option-value="id"
+        aria-label="Set in hand"
+        placeholder="Set in hand"
+      />
+      <Button label="Keep" variant="outlined" :disabled="!canKeep || !sets.inHand" @click="emit('keep')" />
+    </div>
+    <p class="keep-note quiet" role="status">
+      <template v-if="kept">{{ kept }}</template>
+      <template v-else-if="sets.inHand">
+        {{ sets.inHand.examples.length }} in the set in hand
+      </template>
+      <template v-else>A set keeps your examples.</template>
+    </p>
+  </div>
+</template>

@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import Textarea from 'primevue/textarea'
+import { ref, watch } from 'vue'
+import { api, ApiFault, data, type Diagnosed, type Judged } from '@/api/client'
+import { useSettings } from '@/desk/useSettings'
+import MathText from '@/shared/MathText.vue'
+
+/** "A pupil answered …": an answer, or several lines, and at once what may have led there. Nothing of it is kept. */
+const props = defineProps<{ body: Record<string, unknown> }>()
+
+const settings = useSettings()
+const answer = ref('')
+const lines = ref('')
+const asLines = ref(false)
+const found = ref<Diagnosed | null>(null)
+const judged = ref<Judged | null>(null)
+const trouble = ref('')
+let newest = 0
+let timer: number | undefined
+
+async function ask() {
+  const turn = ++newest
+  trouble.value = ''
+  try {
+    if (asLines.value) {
+      const typed = lines.value.split('\n').filter((line) => line.trim())
+      if (!typed.length) return clear()
+      const got = await data(api.POST('/api/judge', { body: { ...props.body, lines: typed } as never }))
+      if (turn === newest) judged.value = got
+    } else {
+      if (!answer.value.trim()) return clear()
+      const { policy, label_required } = settings.settings
+      const body = { ...props.body, answer: answer.value, policy, label_required } as never
+      const got = await data(api.POST('/api/diagnose', { body }))
+      if (turn === newest) found.value = got
+    }
+  } catch (problem) {
+    if (!(problem instanceof ApiFault)) throw problem
+    if (turn === newest) trouble.value = problem.message
+  }
+}
+
+function clear() {
+  found.value = null
+  judged.value = null
+}
+
+watch([answer, lines, asLines], () => {
+  window.clearTimeout(timer)
+  timer = window.setTimeout(() => void ask(), 250)
+})
+watch(
+  () => props.body.text,
+  () => {
+    answer.value = lines.value = ''
+    clear()
+  },
+)
+</script>
+
+<template>
+  <section class="pupil" aria-label="A pupil answered">
+    <form class="pupil-row" @submit.prevent="ask">
+      <label for="pupil-answer">A pupil {{ asLines ? 'wrote' : 'answered' }}</label>
+      <InputText v-if="!asLines" id="pupil-answer" v-model="answer" size="small" autocomplete="off" maxlength="300" />
+      <Textarea v-else id="pupil-answer" v-model="lines" rows="3" auto-resize placeholder="one line under the other" />
+      <Button :label="asLines ? 'an answer' : 'lines'" size="small" variant="text" @click="asLines = !asLines" />
+    </form>
+    <p v-if="trouble" class="pupil-said">{{ trouble }}</p>
+    <div v-else-if="found && !asLines" class="pupil-found" aria-live="polite" :data-verdict="found.verdict">
+      <p class="pupil-said">{{ found.said }}</p>
+      <ul>
+        <li v-for="fault in found.faults" :key="fault.mistake"><b>{{ fault.name }}.</b> {{ fault.question }}</li>
+        <li v-for="(cause, index) in found.causes" :key="index">
+          <span v-for="(mistake, at) in cause.mistakes" :key="mistake.mistake">{{ at ? ' and ' : '' }}<b>{{ mistake.name }}</b></span>
+          <span v-if="cause.slips">{{ cause.mistakes.length ? ', with ' : 'A ' }}slip of one basic fact</span>
+          <span class="quiet"> → <MathText :of="cause.answer" /></span>
+          <span v-if="cause.mistakes.length === 1 && !cause.slips" class="cause-question">{{ cause.mistakes[0]?.question }}</span>
+        </li>
+      </ul>
+    </div>
+    <ol v-else-if="judged && asLines" class="pupil-found" aria-live="polite">
+      <li v-for="(line, index) in judged.lines" :key="index" :data-verdict="line.verdict" class="judged">
+        <code>{{ line.text }}</code>
+        <span>{{ line.said }} <b v-for="cause in line.causes" :key="cause.mistake">{{ cause.name }}. </b></span>
+      </li>
+    </ol>
+  </section>
+</template>

@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { ref, watch } from 'vue'
+import type { Looked, Worked } from '@/api/client'
+import MathText from '@/shared/MathText.vue'
+import PupilAnswer from './PupilAnswer.vue'
+
+/** The estimate with its band, the checks, and what typical mistakes would give instead, all on one number line. */
+const props = defineProps<{ worked: Worked; looked: Looked | null; covered: boolean; body: Record<string, unknown> }>()
+const emit = defineEmits<{ beside: [mistake: string, name: string] }>()
+
+const KINDS: Record<string, string> = {
+  'nearest-half': 'to halves',
+  'nearest-whole': 'to wholes',
+  'leading-place': 'to the leading place',
+}
+const open = ref('')
+watch(
+  () => props.worked.problem.text,
+  () => (open.value = ''),
+)
+</script>
+
+<template>
+  <aside class="second-look" aria-labelledby="second-look-title">
+    <h2 id="second-look-title">Second look</h2>
+    <template v-if="looked">
+      <div class="estimates">
+        <div
+          v-for="(estimate, index) in looked.estimates"
+          :key="index"
+          class="estimate"
+          :title="`Rounded ${KINDS[estimate.kind]}; a number moves by at most half a step, so the answer lies in this band`"
+        >
+          <span class="estimate-sum">
+            <span class="approx">≈</span> <MathText :of="estimate.notation" /> = <MathText :of="estimate.value" />
+          </span>
+          <span class="estimate-band">
+            between <MathText :of="estimate.low" /> and <MathText :of="estimate.high" />
+          </span>
+        </div>
+        <p v-if="looked.estimates.length === 0" class="quiet">No estimate is made for this kind of problem.</p>
+        <details v-if="looked.others.length" class="other-estimates">
+          <summary>
+            Other estimates<span v-if="looked.estimates.length > 1" class="quiet">; midway may go either way</span>
+          </summary>
+          <p v-for="(estimate, index) in looked.others" :key="index">
+            <span class="quiet">{{ KINDS[estimate.kind] }}</span>
+            ≈ <MathText :of="estimate.notation" /> = <MathText :of="estimate.value" />,
+            between <MathText :of="estimate.low" /> and <MathText :of="estimate.high" />
+          </p>
+        </details>
+        <p v-if="looked.about_one" class="about-one">{{ looked.about_one }}</p>
+      </div>
+      <p v-if="covered" class="quiet">The line is shown with the answer.</p>
+      <!-- eslint-disable-next-line vue/no-v-html -- drawn on the server, every text in it escaped -->
+      <div v-else-if="looked.number_line" class="number-line-place" v-html="looked.number_line" />
+      <p v-if="worked.solutions !== null" class="solutions">
+        {{ worked.solutions === 1 ? 'One way' : worked.solutions === 0 ? 'No way' : `${worked.solutions} ways` }} to fill the blanks.
+      </p>
+      <template v-if="!covered">
+        <h3 class="mistakes-title">
+          Likely wrong answers
+          <span v-if="looked.likely_wrong.length" class="told-apart" :title="'Of all pairs among the right answer and these mistakes, how many the answers keep apart'">
+            {{ looked.told_apart }} % told apart
+          </span>
+        </h3>
+        <ul class="mistakes">
+          <li
+            v-for="wrong in looked.likely_wrong"
+            :key="wrong.mistake"
+            class="mistake"
+            :class="{ opened: open === wrong.mistake }"
+            :data-mistake="wrong.mistake"
+          >
+            <button
+              type="button"
+              class="mistake-head"
+              :aria-expanded="open === wrong.mistake"
+              @click="open = open === wrong.mistake ? '' : wrong.mistake"
+            >
+              <span class="lozenge" aria-hidden="true">{{ wrong.letter }}</span>
+              <span class="wrong-answer"><MathText :of="wrong.answer" /></span>
+              <span
+                v-if="looked.estimates.length"
+                class="verdict"
+                :class="wrong.caught ? 'caught' : 'passes'"
+                :title="wrong.caught ? 'the estimate would catch it' : 'the estimate would let it pass'"
+              >
+                <span class="hidden">{{ wrong.caught ? 'the estimate would catch it' : 'the estimate would let it pass' }}</span>
+              </span>
+              <span class="mistake-name">{{ wrong.name }}</span>
+            </button>
+            <div v-if="open === wrong.mistake" class="mistake-body">
+              <p>The pupil seems to believe: {{ wrong.belief }}.</p>
+              <p>{{ wrong.shows }}</p>
+              <p><b>Ask:</b> {{ wrong.question }}</p>
+              <p v-if="wrong.like.length">Gives the same here: {{ wrong.like.join('; ') }}.</p>
+              <p class="quiet">{{ wrong.source }}</p>
+              <Button
+                label="Lay the wrong working beside"
+                size="small"
+                variant="outlined"
+                @click="emit('beside', wrong.mistake, wrong.name)"
+              />
+            </div>
+          </li>
+          <li v-if="looked.likely_wrong.length === 0" class="quiet">None of the mistakes I know can be made here.</li>
+        </ul>
+        <p v-if="looked.likely_wrong.length && looked.estimates.length" class="verdict-key quiet">
+          <span class="verdict caught" /> the estimate catches it <span class="verdict passes" /> lets it pass
+        </p>
+        <details v-if="looked.silent.length + looked.form_only.length" class="silent-mistakes">
+          <summary>Without a wrong value here</summary>
+          <p v-for="form in looked.form_only" :key="form.mistake" :data-mistake="form.mistake">
+            <b>{{ form.name }}</b> spoils only the form: <MathText :of="form.answer" />
+          </p>
+          <p v-for="silent in looked.silent" :key="silent.mistake" :data-mistake="silent.mistake">
+            <b>{{ silent.name }}</b>
+            <template v-if="silent.why"> gives no answer here. {{ silent.why }}</template>
+            <template v-else> gives the right answer here by luck: this item would not show it.</template>
+          </p>
+        </details>
+      </template>
+      <details v-if="looked.checks.length && !covered" class="checks">
+        <summary>Checks</summary>
+        <div v-for="check in looked.checks" :key="check.check" class="check">
+          <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+          <p v-html="check.reason_html" />
+          <p v-if="check.lines.length" class="check-lines">
+            <span v-for="(line, index) in check.lines" :key="index">{{ index ? ' = ' : '' }}<MathText :of="line" /></span>
+          </p>
+        </div>
+      </details>
+      <PupilAnswer :body="body" />
+    </template>
+  </aside>
+</template>

@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import type { Organiser, PicturesOfLine, ShownFacet, Worked } from '@/api/client'
+import ColumnWork from '@/shared/ColumnWork.vue'
+import MathText from '@/shared/MathText.vue'
+import SideWork from '@/shared/SideWork.vue'
+import SheetLine from './SheetLine.vue'
+import type { EditsInHand } from './useEdits'
+
+/**
+ * A working on the sheet, in the organiser chosen: running lines, stacked columns, four panels, or a numbered checklist.
+ * All show the same answer of the server; `upTo` lines are uncovered.
+ */
+const props = defineProps<{
+  worked: Worked
+  edits: EditsInHand
+  facets: ShownFacet[]
+  pictures: PicturesOfLine[]
+  organiser: Organiser
+  upTo: number | null
+  copyBody: Record<string, unknown>
+}>()
+const emit = defineEmits<{ told: [text: string] }>()
+
+const open = ref<number | null>(null)
+watch(
+  () => props.worked.problem.text,
+  () => (open.value = null),
+)
+
+const shown = computed(() => props.worked.lines.slice(0, props.upTo ?? undefined))
+const covered = computed(() => props.worked.lines.length - shown.value.length)
+const last = computed(() => props.worked.lines.length - 1)
+
+/** For the columns: each stack in place of the lines that it stands for. */
+const blocks = computed(() => {
+  const found: ({ stack: Worked['stacks'][number] } | { line: number })[] = []
+  for (let at = 0; at < shown.value.length; at++) {
+    const stack = props.worked.stacks.find((s) => s.first <= at && at <= s.last)
+    if (!stack) found.push({ line: at })
+    else if (at === stack.first) found.push({ stack })
+  }
+  return found
+})
+const panels = computed(() =>
+  (['problem', 'common-denominator', 'equivalents', 'solve'] as const).map((id) => ({
+    id,
+    lines: shown.value.map((line, index) => ({ line, index })).filter(({ line }) => line.panel === id),
+  })),
+)
+const steps = computed(() => {
+  const found: { act: string; name: string; number: number }[] = []
+  for (const line of shown.value) {
+    if (line.act !== found[found.length - 1]?.act)
+      found.push({ act: line.act, name: props.worked.acts[line.act] ?? line.act, number: found.length + 1 })
+  }
+  return found
+})
+const numberOf = computed(() => {
+  const numbers: number[] = []
+  let step = -1
+  shown.value.forEach((line, index) => {
+    if (index === 0 || line.act !== shown.value[index - 1]?.act) step++
+    numbers.push(step + 1)
+  })
+  return numbers
+})
+const PANELS: Record<string, string> = {
+  problem: 'Problem',
+  'common-denominator': 'One size of piece',
+  equivalents: 'Equivalents',
+  solve: 'Solve and simplify',
+}
+</script>
+
+<template>
+  <section class="sheet" :class="`as-${organiser}`" aria-label="The working">
+    <ol v-if="organiser === 'checklist'" class="checklist" aria-label="Steps">
+      <li v-for="step in steps" :key="step.number" :class="`ink-${step.act}`">
+        <span class="step-number">{{ step.number }}</span><span class="step-name">{{ step.name }}</span>
+      </li>
+    </ol>
+    <div v-if="organiser === 'panels'" class="panels">
+      <section v-for="panel in panels" :key="panel.id" class="panel" :data-panel="panel.id">
+        <h3>{{ PANELS[panel.id] }}</h3>
+        <div v-for="{ line, index } in panel.lines" :key="index" class="panel-line">
+          <p v-if="line.question" class="panel-reason" v-html="line.reason_html" />
+          <template v-else>
+            <MathText :of="line.notation" :blanks="edits.of(index).blanks ?? []" />
+            <SideWork v-if="line.side.length" :side="line.side" />
+          </template>
+        </div>
+        <p v-if="panel.lines.length === 0" class="quiet">Nothing to do here.</p>
+      </section>
+    </div>
+    <ol v-else class="working">
+      <template v-if="organiser === 'columns'">
+        <template v-for="(block, at) in blocks" :key="at">
+          <li v-if="'stack' in block" class="line stacked">
+            <div class="reason">
+              <p v-for="line in shown.slice(block.stack.first, block.stack.last + 1)" :key="line.reason" v-html="line.reason_html" />
+            </div>
+            <ColumnWork :stack="block.stack" />
+          </li>
+          <SheetLine
+            v-else
+            :line="shown[block.line]!"
+            :index="block.line"
+            :last="block.line === last"
+            :edits="edits"
+            :facets="facets"
+            :pictures="undefined"
+            :order="worked.order"
+            :open="open === block.line"
+            :number="null"
+            :joined="worked.value !== null"
+            :copy-body="copyBody"
+            @open="open = $event ? block.line : null"
+            @told="emit('told', $event)"
+          />
+        </template>
+      </template>
+      <template v-else>
+        <SheetLine
+          v-for="(line, index) in shown"
+          :key="index"
+          :line="line"
+          :index="index"
+          :last="index === last"
+          :edits="edits"
+          :facets="facets"
+          :pictures="pictures.find((p) => p.line === index)"
+          :order="worked.order"
+          :open="open === index"
+          :number="organiser === 'checklist' ? numberOf[index]! : null"
+          :joined="worked.value !== null"
+          :copy-body="copyBody"
+          @open="open = $event ? index : null"
+          @told="emit('told', $event)"
+        />
+      </template>
+    </ol>
+    <p v-if="covered" class="covered quiet">
+      {{ covered }} {{ covered === 1 ? 'line is' : 'lines are' }} covered. <kbd>n</kbd> shows the next, <kbd>a</kbd> all.
+    </p>
+  </section>
+</template>

@@ -1,0 +1,16 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/work' },
+    { path: '/work', name: 'work', component: () => import('@/places/work/WorkPlace.vue') },
+    {
+      path: '/line-up/:set?',
+      name: 'line-up',
+      component: () => import('@/places/line-up/LineUpPlace.vue'),
+    },
+    { path: '/settings', name: 'settings', component: () => import('@/places/settings/SettingsPlace.vue') },
+    { path: '/:rest(.*)*', redirect: '/work' },
+  ],
+})

@@ -1,0 +1,109 @@
+<script setup lang="ts">
+import type { ShownFigure, ShownStack } from '@/api/client'
+
+/**
+ * Column work as on paper: wholes under wholes, points under points, struck figures with the new ones above, carries
+ * small above the column, placeholder zeros in a lighter hand. Fractions and decimals are both drawn here.
+ */
+defineProps<{ stack: ShownStack }>()
+
+function last(figure: ShownFigure): string {
+  return figure.written[figure.written.length - 1] ?? ''
+}
+function struck(figure: ShownFigure): string[] {
+  return figure.written.slice(0, -1)
+}
+
+/** A result taken apart as it is written, so that its whole stands under the wholes. */
+function parts(text: string): { whole: string; top: string; bottom: string } {
+  const found = /^(?:(\d+) )?(\d+)\/(\d+)$/.exec(text)
+  if (!found) return { whole: text, top: '', bottom: '' }
+  return { whole: found[1] ?? '', top: found[2] ?? '', bottom: found[3] ?? '' }
+}
+</script>
+
+<template>
+  <div v-if="stack.kind === 'fractions'" class="stack fractions">
+    <template v-for="(stage, at) in stack.stages" :key="at">
+      <span v-if="at" class="stage-arrow" aria-hidden="true">→</span>
+      <table class="stage" :class="{ final: at === stack.stages.length - 1 }">
+        <caption class="hidden">{{ at ? 'Renamed' : 'As given' }}</caption>
+        <tbody>
+          <tr v-for="(number, row) in stage" :key="row">
+            <td class="stack-sign">{{ row === 0 ? (number.minus ? '−' : '') : number.minus ? '−' : '+' }}</td>
+            <td class="stack-whole">
+              <span v-if="number.whole" class="figure">
+                <span v-if="struck(number.whole).length" class="renewed">{{ last(number.whole) }}</span>
+                <s v-for="old in struck(number.whole)" :key="old">{{ old }}</s>
+                <span v-if="!struck(number.whole).length">{{ last(number.whole) }}</span>
+              </span>
+            </td>
+            <td class="stack-part">
+              <span v-if="number.top && number.bottom" class="stack-fraction">
+                <span class="stack-top">
+                  <span v-if="struck(number.top).length" class="renewed">{{ last(number.top) }}</span>
+                  <s v-for="old in struck(number.top)" :key="old">{{ old }}</s>
+                  <span v-if="!struck(number.top).length">{{ last(number.top) }}</span>
+                </span>
+                <span class="stack-bottom">{{ number.bottom }}</span>
+              </span>
+            </td>
+            <td v-if="stack.label" class="stack-label">{{ stack.label }}</td>
+            <td class="stack-multiplier">
+              <span v-if="number.multiplier > 1" class="times">
+                <span>×{{ number.multiplier }}</span><span>×{{ number.multiplier }}</span>
+              </span>
+            </td>
+          </tr>
+        </tbody>
+        <tfoot v-if="at === stack.stages.length - 1">
+          <tr v-for="(result, index) in stack.results.map((r) => parts(r.text))" :key="index">
+            <td class="stack-sign">{{ index ? '=' : '' }}</td>
+            <td class="stack-whole">{{ result.whole }}</td>
+            <td class="stack-part">
+              <span v-if="result.top" class="stack-fraction">
+                <span class="stack-top">{{ result.top }}</span><span class="stack-bottom">{{ result.bottom }}</span>
+              </span>
+            </td>
+            <td v-if="stack.label" class="stack-label">{{ stack.label }}</td>
+            <td class="stack-tops">{{ index ? '' : stack.tops }}</td>
+          </tr>
+        </tfoot>
+      </table>
+    </template>
+  </div>
+  <table v-else class="stack decimals">
+    <caption class="hidden">In columns</caption>
+    <tbody>
+      <tr v-if="stack.carries.some(Boolean)" class="carries">
+        <td />
+        <template v-for="(carry, column) in stack.carries" :key="column">
+          <td v-if="column === stack.carries.length - stack.places" class="point" />
+          <td>{{ carry }}</td>
+        </template>
+      </tr>
+      <tr v-for="(row, index) in stack.rows" :key="index">
+        <td class="stack-sign">{{ index === 0 ? '' : stack.minus ? '−' : '+' }}</td>
+        <template v-for="(figure, column) in row" :key="column">
+          <td v-if="column === row.length - stack.places" class="point">.</td>
+          <td class="digit" :class="{ placeholder: figure.placeholder && figure.written.length === 1 }">
+            <span v-if="struck(figure).length" class="renewed">
+              <span>{{ last(figure) }}</span><s v-for="old in struck(figure).slice(1).reverse()" :key="old">{{ old }}</s>
+            </span>
+            <s v-if="struck(figure).length" :class="{ placeholder: figure.placeholder }">{{ struck(figure)[0] }}</s>
+            <span v-else>{{ last(figure) }}</span>
+          </td>
+        </template>
+        <td v-if="stack.label" class="stack-label">{{ stack.label }}</td>
+      </tr>
+      <tr class="result">
+        <td />
+        <template v-for="(digit, column) in stack.result" :key="column">
+          <td v-if="column === stack.result.length - stack.places" class="point">.</td>
+          <td class="digit">{{ digit }}</td>
+        </template>
+        <td v-if="stack.label" class="stack-label">{{ stack.label }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>

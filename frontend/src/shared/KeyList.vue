@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import Dialog from 'primevue/dialog'
+
+const visible = defineModel<boolean>('visible', { required: true })
+
+const KEYS: [string, string][] = [
+  ['Enter', 'work the problem'],
+  ['Ctrl + Enter', 'keep it in the set in hand'],
+  ['/', 'go to the problem field'],
+  ['m  M', 'next, previous way of working'],
+  ['b', 'lay the next way beside, and back'],
+  ['o', 'lines, columns, four panels, checklist'],
+  ['k', 'keep it in the set in hand'],
+  ['e', 'estimate first: cover the working'],
+  ['n  a', 'show the next line, show all'],
+  ['j  i', 'down, up a line; Enter opens it'],
+  ['h', 'hide the line, show it again'],
+  ['c', 'copy the working as text'],
+  ['w', 'lay the first wrong working beside'],
+  ['q', 'go to “A pupil answered”'],
+  ['p', 'print'],
+  ['Alt + ↑ ↓', 'move an example up or down in Line up'],
+  ['u', 'undo the last deletion'],
+  ['?', 'this list'],
+]
+</script>
+
+<template>
+  <Dialog v-model:visible="visible" modal header="Keys" dismissable-mask :style="{ width: '26rem' }">
+    <dl class="key-list">
+      <template v-for="[key, does] in KEYS" :key="key">
+        <dt><kbd>{{ key }}</kbd></dt>
+        <dd>{{ does }}</dd>
+      </template>
+    </dl>
+    <p class="quiet">The single letters work while you are not typing in a field.</p>
+  </Dialog>
+</template>

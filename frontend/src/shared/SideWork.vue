@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Notation, Side } from '@/api/client'
+import MathText from './MathText.vue'
+
+/** Work beside the line that needed it: multiples with the match ringed, primes, factor pairs, a division, renamings. */
+const props = defineProps<{ side: Side[] }>()
+
+const multiples = computed(() => props.side.filter((work) => work.kind === 'multiples'))
+const lists = computed(() => props.side.filter((work) => work.kind === 'list'))
+const divisions = computed(() => props.side.filter((work) => work.kind === 'division'))
+const calculations = computed<Notation[]>(() =>
+  props.side.flatMap((work) => (work.kind === 'notation' ? [work.notation] : [])),
+)
+</script>
+
+<template>
+  <div class="side">
+    <table v-for="work in multiples" :key="work.match" class="multiples">
+      <caption class="hidden">Multiples up to the first that stands in every row, {{ work.match }}</caption>
+      <tbody>
+        <tr v-for="row in work.rows" :key="row.number">
+          <th scope="row">{{ row.number }}:</th>
+          <td>
+            <template v-for="(multiple, at) in row.multiples" :key="multiple">
+              <span v-if="row.gap && at === row.multiples.length - 1">… </span>
+              <span :class="{ ringed: multiple === work.match }">{{ multiple }}</span>
+              {{ ' ' }}
+            </template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <div v-for="(work, index) in lists" :key="`list-${index}`" class="factor-rows">
+      <span v-for="row in work.rows" :key="row">{{ row }}</span>
+      <span><span class="ringed">{{ work.ringed }}</span></span>
+    </div>
+    <div
+      v-for="(work, index) in divisions"
+      :key="`division-${index}`"
+      class="division"
+      role="img"
+      :aria-label="`${work.dividend} divided by ${work.divisor} is ${work.quotient}${work.remainder === '0' ? '' : ` remainder ${work.remainder}`}`"
+    >
+      <span class="division-head">{{ work.dividend }} ÷ {{ work.divisor }} = {{ work.quotient }}<template v-if="work.remainder !== '0'"> r {{ work.remainder }}</template></span>
+      <span v-for="(row, at) in work.rows.slice(0, 5)" :key="at" class="division-row">
+        {{ row[0] }} − {{ row[1] }} = {{ row[2] }}
+      </span>
+      <span v-if="work.rows.length > 5" class="division-row">…</span>
+    </div>
+    <div v-if="calculations.length" class="calculations">
+      <MathText v-for="(calculation, index) in calculations" :key="index" :of="calculation" />
+    </div>
+  </div>
+</template>

@@ -1,0 +1,269 @@
+"""Blanks in a chain of equal sides: how many ways there are to fill them, and one of them.
+
+Blanks for tops, bottoms and wholes take whole numbers from 0 (bottoms from 1); a blank that stands alone takes any
+number. Where a blank could go on for ever, solutions are counted up to ``LARGEST_BLANK``.
+"""
+
+from dataclasses import dataclass
+from fractions import Fraction
+from itertools import product
+from math import gcd, lcm
+
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.tree import (
+    Expr,
+    Factor,
+    Gap,
+    Group,
+    Negative,
+    Product,
+    Sum,
+    Term,
+    at_path,
+    children,
+    decimal_for,
+    decimal_places,
+    evaluate,
+    number_for,
+    put_at,
+    walk,
+)
+
+LARGEST_BLANK = 100
+"""Tops, bottoms and wholes that are tried where nothing else bounds them."""
+
+LARGEST_COUNT = 100_000
+"""The largest sum of tops for which every way is counted."""
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """``count`` ways to fill the blanks (None where there is no end of them), and one way, blank by blank.
+
+    ``bounded``: only numbers up to LARGEST_BLANK were tried. ``weights`` and ``total`` are given where the tops are
+    counted in pieces of one size: 25 eighteenths as 1 × ? + 2 × ? + 6 × ?.
+    """
+
+    count: int | None
+    numbers: tuple[Expr, ...]
+    bounded: bool = False
+    weights: tuple[int, ...] = ()
+    total: int = 0
+    pieces: int = 0
+
+
+class TooManyBlanks(ValueError):
+    """More blanks than can be tried; the message of the reading says what to do."""
+
+
+def gaps_in(expr: Expr, at: tuple[int, ...] = ()) -> list[tuple[tuple[int, ...], Gap]]:
+    """Every number with blanks, with its path."""
+    if isinstance(expr, Gap):
+        return [(at, expr)]
+    return [found for i, child in enumerate(children(expr)) for found in gaps_in(child, (*at, i))]
+
+
+def blanks_of(sides: tuple[Expr, ...]) -> int:
+    return sum(gap.blanks() for side in sides for _, gap in gaps_in(side))
+
+
+def isolated(side: Expr, other: Expr) -> tuple[Gap, Expr] | None:
+    """The one gap of a side alone, and what it equals: ``? + 1/4 = 5/6`` gives ``? = 5/6 − 1/4``.
+
+    None where the gap stands in a power, and cannot be set alone by undoing what is done to it.
+    """
+    match side:
+        case Gap():
+            return side, other
+        case Group(inner):
+            return isolated(inner, other)
+        case Negative(of):
+            return isolated(of, other.of if isinstance(other, Negative) else Negative(other))
+        case Sum(terms):
+            place = next(i for i, t in enumerate(terms) if gaps_in(t.expr))
+            rest = tuple(t for i, t in enumerate(terms) if i != place)
+            if terms[place].minus:  # a − ? = c gives ? = a − c
+                return isolated(terms[place].expr, Sum((*rest, Term(other, True))))
+            return isolated(terms[place].expr, Sum((Term(other), *(Term(t.expr, not t.minus) for t in rest))))
+        case Product(factors):
+            place = next(i for i, f in enumerate(factors) if gaps_in(f.expr))
+            kept = tuple(Factor(f.expr, f.divide) for i, f in enumerate(factors) if i != place)
+            worth = Group(other) if isinstance(other, Sum) else other
+            if factors[place].divide:  # a ÷ ? = c gives ? = a ÷ c
+                return isolated(factors[place].expr, Product((*kept, Factor(worth, True))))
+            return isolated(
+                factors[place].expr, Product((Factor(worth), *(Factor(f.expr, not f.divide) for f in kept)))
+            )
+        case _:
+            return None
+
+
+def solve(sides: tuple[Expr, ...]) -> Solved:
+    """Raises TooManyBlanks where the ways cannot be counted."""
+    known = {evaluate(s) for s in sides if not gaps_in(s)}
+    if len(known) > 1:
+        return Solved(0, ())
+    with_gaps = [s for s in sides if gaps_in(s)]
+    if known and all(len(gaps_in(s)) == 1 for s in with_gaps):
+        one_each = _each_by_itself(with_gaps, next(iter(known)), decimals=only_decimals(sides))
+        if one_each is not None:
+            return one_each
+    if len(known) == 1 and len(with_gaps) == 1:
+        counted = _tops_counted(with_gaps[0], next(iter(known)))
+        if counted is not None:
+            return counted
+    return _tried(sides)
+
+
+def only_decimals(sides: tuple[Expr, ...]) -> bool:
+    """Whether there are decimals in the expressions and no fractions: then decimals are written."""
+    kinds = {type(e) for side in sides for e in walk(side)}
+    return DecimalNumeral in kinds and not kinds & {CommonFraction, MixedNumber}
+
+
+def _each_by_itself(sides: list[Expr], value: Fraction, *, decimals: bool) -> Solved | None:
+    count, bounded = 1, False
+    numbers: list[Expr] = []
+    for side in sides:
+        alone = isolated(side, number_for(value))
+        if alone is None:
+            return None
+        gap, equals = alone
+        try:
+            worth = evaluate(equals)
+        except ZeroDivisionError:
+            return Solved(0, ())
+        ways = _fillings(gap, worth)
+        if gap.is_alone and decimals and decimal_places(worth) is not None:
+            ways = [(_signed_decimal(worth),)]
+        bounded = bounded or (gap.top is None and gap.bottom is None)
+        count *= len(ways)
+        if ways:
+            # Of several ways one that does not only repeat what is given: the proper part, the next equal fraction.
+            numbers += ways[-1] if gap.whole is None else ways[1] if len(ways) > 1 else ways[0]
+    return Solved(count, tuple(numbers) if count else (), bounded)
+
+
+def _signed_decimal(value: Fraction) -> Expr:
+    return Negative(decimal_for(-value)) if value < 0 else decimal_for(value)
+
+
+def _fillings(gap: Gap, value: Fraction) -> list[tuple[Expr, ...]]:
+    """Every way to fill one number with blanks so that it has the value."""
+    if gap.is_alone:
+        return [(number_for(value),)]
+    found: list[tuple[Expr, ...]] = []
+    wholes = [gap.whole] if gap.whole is not None else range(max(int(value) + 1, 0))
+    for whole in wholes:
+        part = value - max(whole, 0)
+        if part < 0:
+            continue
+        first = (Whole(whole),) if gap.whole is None else ()
+        if gap.bottom is not None:
+            top = part * gap.bottom
+            if gap.top is None and top.denominator == 1:
+                found.append((*first, Whole(int(top))))
+            elif gap.top is not None and top == gap.top:
+                found.append(first)
+        elif gap.top is not None:
+            if part and (gap.top / part).denominator == 1 and gap.top:
+                found.append((*first, Whole(int(gap.top / part))))
+        else:
+            bottoms = range(1, LARGEST_BLANK + 1)
+            found += [(*first, Whole(int(part * b)), Whole(b)) for b in bottoms if (part * b).denominator == 1]
+    return found
+
+
+def _tops_counted(side: Expr, value: Fraction) -> Solved | None:
+    """A sum whose blanks are all tops: the tops are counted in pieces of one size."""
+    if not isinstance(side, Sum) or any(t.minus for t in side.terms if isinstance(t.expr, Gap)):
+        return None
+    gaps = [t.expr for t in side.terms if isinstance(t.expr, Gap)]
+    if not all(g.top is None and g.bottom and g.whole is not None for g in gaps):
+        return None
+    if any(gaps_in(t.expr) for t in side.terms if not isinstance(t.expr, Gap)):
+        return None
+    rest = value
+    for term in side.terms:
+        if isinstance(term.expr, Gap):
+            rest -= max(term.expr.whole or 0, 0)
+        else:
+            worth = evaluate(term.expr)
+            rest += worth if term.minus else -worth
+    bottoms = [g.bottom or 1 for g in gaps]
+    pieces = lcm(*bottoms)
+    weights = tuple(pieces // b for b in bottoms)
+    count_of = rest * pieces
+    if count_of < 0 or count_of.denominator != 1 or int(count_of) % gcd(*weights):
+        return Solved(0, (), weights=weights, total=int(count_of) if count_of.denominator == 1 else -1, pieces=pieces)
+    total = int(count_of)
+    if total > LARGEST_COUNT:
+        raise TooManyBlanks
+    ways = _ways(weights, total)
+    shown = _one_way(weights, total - sum(weights), 1) or _one_way(weights, total, 0)
+    return Solved(ways, tuple(Whole(n) for n in shown or ()), weights=weights, total=total, pieces=pieces)
+
+
+def _ways(weights: tuple[int, ...], total: int) -> int:
+    """In how many ways the weights add up to the total, each taken 0 times or more."""
+    ways = [1] + [0] * total
+    for weight in weights:
+        for amount in range(weight, total + 1):
+            ways[amount] += ways[amount - weight]
+    return ways[total]
+
+
+def _one_way(weights: tuple[int, ...], total: int, least: int) -> tuple[int, ...] | None:
+    """One way, with each number at least ``least`` (already taken off the total); None if there is none."""
+    if total < 0:
+        return None
+    head, *rest = weights
+    if not rest:
+        return (total // head + least,) if total % head == 0 else None
+    for times in range(total // head + 1):
+        more = _one_way(tuple(rest), total - head * times, least)
+        if more is not None:
+            return (times + least, *more)
+    return None
+
+
+def _tried(sides: tuple[Expr, ...]) -> Solved:
+    """One or two blanks elsewhere: every pair of numbers within the bounds is tried."""
+    gaps = [(index, path, gap) for index, side in enumerate(sides) for path, gap in gaps_in(side)]
+    blanks = sum(gap.blanks() for _, _, gap in gaps)
+    if blanks > 2:
+        raise TooManyBlanks
+    found: list[tuple[int, ...]] = []
+    for numbers in product(range(LARGEST_BLANK + 1), repeat=blanks):
+        filled = fill_sides(sides, tuple(Whole(n) for n in numbers))
+        if filled is None:
+            continue
+        try:
+            values = {evaluate(side) for side in filled}
+        except ZeroDivisionError:
+            continue
+        if len(values) == 1:
+            found.append(numbers)
+    shown = next((n for n in found if all(n)), found[0] if found else ())
+    return Solved(len(found), tuple(Whole(n) for n in shown), bounded=True)
+
+
+def fill_sides(sides: tuple[Expr, ...], numbers: tuple[Expr, ...]) -> tuple[Expr, ...] | None:
+    """The sides with their blanks filled in reading order; None where a bottom would be 0."""
+    left = list(numbers)
+    filled: list[Expr] = []
+    for side in sides:
+        for path, gap in gaps_in(side):
+            taken = [left.pop(0) for _ in range(gap.blanks())]
+            if gap.is_alone:
+                new = taken[0]
+            else:
+                whole_numbers = tuple(n.n for n in taken if isinstance(n, Whole))
+                try:
+                    new = gap.filled(whole_numbers)
+                except ValueError:
+                    return None
+            assert isinstance(at_path(side, path), Gap)
+            side = put_at(side, path, new)
+        filled.append(side)
+    return tuple(filled)

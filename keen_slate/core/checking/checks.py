@@ -1,0 +1,103 @@
+"""Checks of an answer as workings of their own."""
+
+from dataclasses import dataclass
+from math import gcd
+
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.reading import Problem
+from keen_slate.core.problem.tree import (
+    Expr,
+    Factor,
+    Negative,
+    Product,
+    Sum,
+    Term,
+    children,
+    decimal_for,
+    decimal_places,
+    evaluate,
+    is_numeral,
+)
+from keen_slate.core.rules.decimal_division import with_numbers
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.schools.school import School, school_from
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
+
+
+@dataclass(frozen=True, slots=True)
+class Check:
+    """One way to check an answer: ``inverse``, ``another-school``, ``decimals`` or ``simplest-form``."""
+
+    id: str
+    said: Say
+    working: Working | None = None
+
+
+def checks_of(problem: Problem, school: School = DEFAULT_SCHOOL) -> tuple[Check, ...]:
+    """Every check that fits the problem, each worked by the teacher's school."""
+    answer = work(problem, school).answer
+    if not is_numeral(answer.of if isinstance(answer, Negative) else answer):
+        return ()
+    found = [
+        _inverse(problem.expr, answer, school),
+        _another_school(problem, school),
+        _decimals(problem.expr, school),
+        _simplest(answer),
+    ]
+    return tuple(c for c in found if c is not None)
+
+
+def _inverse(expr: Expr, answer: Expr, school: School) -> Check | None:
+    """The last operation undone: the answer with what was taken away put back gives the first number."""
+    match expr:
+        case Sum((Term(first, False), Term(second, minus))) if isinstance(answer, (Whole, CommonFraction, MixedNumber)):
+            if not (is_numeral(first) and is_numeral(second)):
+                return None
+            undone: Expr = Sum((Term(answer), Term(second, not minus)))
+            back = first
+        case Product((Factor(first, False), Factor(second, divide))) if evaluate(second) != 0:
+            if not (is_numeral(first) and is_numeral(second)):
+                return None
+            undone = Product((Factor(answer), Factor(second, not divide)))
+            back = first
+        case _:
+            return None
+    working = work(Problem(undone), school)
+    assert evaluate(working.answer) == evaluate(back)
+    return Check("inverse", Say.of("check-inverse", back=back, undone=undone), working)
+
+
+def _another_school(problem: Problem, school: School) -> Check | None:
+    """The same by all improper fractions (or, for that school, by regrouping and wholes first)."""
+    other = {"subtracting": "improper", "adding": "improper"}
+    if school["subtracting"] == "improper":
+        other = {"subtracting": "regroup", "adding": "wholes-first"}
+    mine = work(problem, school)
+    theirs = work(problem, school_from(FACETS, school.as_dict() | other))
+    if [line.expr for line in mine.lines] == [line.expr for line in theirs.lines]:
+        return None
+    return Check("another-school", Say.of("check-another-school"), theirs)
+
+
+def _decimals(expr: Expr, school: School) -> Check | None:
+    """The same in decimals, where every number ends as one."""
+    if not isinstance(expr, (Sum, Product)) or not all(is_numeral(c) for c in children(expr)):
+        return None
+    numbers = children(expr)
+    if all(isinstance(n, (Whole, DecimalNumeral)) for n in numbers):
+        return None
+    if any(decimal_places(evaluate(n)) is None for n in numbers):
+        return None
+    turned = with_numbers(expr, lambda n: decimal_for(evaluate(n)))
+    return Check("decimals", Say.of("check-decimals"), work(Problem(turned), school))
+
+
+def _simplest(answer: Expr) -> Check | None:
+    """Top and bottom share no factor but 1."""
+    number = answer.of if isinstance(answer, Negative) else answer
+    if not isinstance(number, (CommonFraction, MixedNumber)):
+        return None
+    if gcd(number.numerator, number.denominator) > 1:
+        return None  # 2 2/4 as an improper fraction is 10/4: the form was asked for, not the simplest one
+    return Check("simplest-form", Say.of("check-simplest", top=number.numerator, bottom=number.denominator))

@@ -1,0 +1,184 @@
+"""From an answer back to its causes.
+
+An item is prepared once: every single mal-rule under every school, pairs, and slips. After that an answer is looked up.
+"""
+
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Literal
+
+from keen_slate.core.blanks.solving import fill_sides
+from keen_slate.core.diagnosis.forms import Policy, form_faults
+from keen_slate.core.diagnosis.search import SLIP, Causes, searches
+from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
+from keen_slate.core.problem.tree import (
+    Chain,
+    Comparison,
+    Convert,
+    Estimating,
+    Expr,
+    Left,
+    Negative,
+    Rounding,
+    Simplify,
+    evaluate,
+    is_numeral,
+)
+from keen_slate.core.schools.school import School
+from keen_slate.core.wording.notation import text_of
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.work import DEFAULT_SCHOOL, work
+
+Verdict = Literal["right", "wrong form", "wrong", "unreadable"]
+PAIRED_SCHOOLS = 3
+"""Schools, the teacher's first, under which pairs and slips are looked for as well."""
+
+LIKELIHOOD = {id: place for place, id in enumerate(BY_ID)}
+
+
+@dataclass(frozen=True, slots=True)
+class Cause:
+    """Mal-rules and slips that lead to an answer. ``answer`` is what they lead to, as it is written then."""
+
+    mistakes: tuple[str, ...]
+    slips: int
+    answer: Expr
+
+    @property
+    def rank(self) -> tuple[int, int]:
+        """Singles before pairs before a mal-rule with a slip before a lone slip; the likelier first."""
+        kind = {(1, 0): 0, (2, 0): 1, (1, 1): 2, (0, 1): 3}[len(self.mistakes), self.slips]
+        return kind, sum(LIKELIHOOD[m] for m in self.mistakes)
+
+
+@dataclass(frozen=True, slots=True)
+class Diagnosis:
+    """``faults`` are those of form, for an answer of the right value; ``said`` is why an answer cannot be read."""
+
+    verdict: Verdict
+    causes: tuple[Cause, ...] = ()
+    faults: tuple[str, ...] = ()
+    said: Say | None = None
+    answer: Expr | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Prepared:
+    """An item with all its known wrong answers, by value (by the signs, for a comparison)."""
+
+    problem: Problem
+    right: Expr
+    by_value: dict[Fraction | str, tuple[Cause, ...]]
+
+    def singles(self) -> tuple[Cause, ...]:
+        return tuple(c for causes in self.by_value.values() for c in causes if c.rank[0] == 0)
+
+
+def prepare(problem: Problem, school: School = DEFAULT_SCHOOL) -> Prepared:
+    """Run every mal-rule on the item under every school; pairs and slips under the first of them.
+
+    What leads to the right value is no cause of a wrong answer and is left out.
+    """
+    right = work(problem, school).answer
+    if isinstance(problem.expr, Chain):
+        return Prepared(problem, right, {})
+    causes: dict[tuple[Fraction | str, Causes], Expr] = {}
+    right_key = _key(right)
+    for index, search in enumerate(searches(problem.expr, school)):
+        found = set(search.ends(1, slip=False))
+        if index < PAIRED_SCHOOLS and not isinstance(problem.expr, Comparison):
+            found |= search.ends(2, slip=False) | search.ends(1, slip=True)
+        for end, made in found:
+            answer = bare(end)
+            key = _key(answer)
+            if made and key != right_key:
+                causes.setdefault((key, made), answer)
+    by_value: dict[Fraction | str, list[Cause]] = {}
+    singles = {(key, next(iter(made))) for key, made in causes if len(made) == 1}
+    for (key, made), answer in causes.items():
+        mistakes = tuple(sorted(made - {SLIP}, key=LIKELIHOOD.__getitem__))
+        # A pair, one half of which leads there alone, explains nothing more.
+        if len(made) == 2 and any((key, one) in singles for one in made):
+            continue
+        by_value.setdefault(key, []).append(Cause(mistakes, int(SLIP in made), answer))
+    return Prepared(problem, right, {k: tuple(sorted(v, key=lambda c: c.rank)) for k, v in by_value.items()})
+
+
+def bare(expr: Expr) -> Expr:
+    """An end without what was asked of it: the number, or the comparison."""
+    while isinstance(expr, (Convert, Simplify, Rounding, Estimating, Left)):
+        expr = expr.of
+    if isinstance(expr, Negative) and isinstance(expr.of, Left):
+        return Negative(expr.of.of)
+    return expr
+
+
+def _key(answer: Expr) -> Fraction | str:
+    return text_of(answer) if isinstance(answer, (Comparison, Chain)) else evaluate(answer)
+
+
+def diagnose(
+    prepared: Prepared,
+    text: str,
+    policy: Policy = "simplest-form",
+    label_required: bool = False,
+    *,
+    decimal_comma: bool = False,
+) -> Diagnosis:
+    """Judge an answer as a pupil wrote it, and look up what leads there. A cause is listed only where running it does.
+
+    >>> found = diagnose(prepare(read("5 1/6 - 2 5/6")), "3 4/6")
+    >>> found.verdict, [c.mistakes for c in found.causes][0]
+    ('wrong', ('smaller-part-from-larger',))
+    """
+    problem = prepared.problem
+    if isinstance(problem.expr, Comparison):
+        return _diagnose_comparison(prepared, text)
+    if isinstance(problem.expr, Chain):
+        return _diagnose_blanks(prepared, text)
+    try:
+        answer = read(text, decimal_comma=decimal_comma)
+    except UnreadableProblem as fault:
+        return Diagnosis("unreadable", said=fault.said)
+    number = answer.expr.of if isinstance(answer.expr, Negative) else answer.expr
+    if not is_numeral(number):
+        return Diagnosis("unreadable", said=Say.of("answer-is-no-number"))
+    value = evaluate(answer.expr)
+    if value == evaluate(prepared.right):
+        faults = form_faults(problem, answer, policy, label_required=label_required)
+        return Diagnosis("wrong form" if faults else "right", faults=faults, answer=answer.expr)
+    causes = prepared.by_value.get(value, ())
+    ranked = sorted(causes, key=lambda c: (c.rank[0], c.answer != answer.expr, c.rank[1]))
+    return Diagnosis("wrong", tuple(ranked), answer=answer.expr)
+
+
+def _diagnose_comparison(prepared: Prepared, text: str) -> Diagnosis:
+    """An answer to a comparison: only the sign, or the numbers with signs between them."""
+    expr = prepared.problem.expr
+    assert isinstance(expr, Comparison)
+    right = text_of(prepared.right)
+    given = " ".join(text.replace("-", "−").split())
+    if expr.pair and given in ("<", ">", "="):
+        a, b = (text_of(i) for i in expr.written)
+        given = f"{a} {given} {b}"
+    elif "," in given:
+        given = (" > " if expr.descending else " < ").join(part.strip() for part in given.split(","))
+    if not any(sign in given for sign in "<>="):
+        return Diagnosis("unreadable", said=Say.of("answer-is-no-comparison"))
+    if given == right:
+        return Diagnosis("right")
+    return Diagnosis("wrong", prepared.by_value.get(given, ()))
+
+
+def _diagnose_blanks(prepared: Prepared, text: str) -> Diagnosis:
+    """The numbers for the blanks, in order, with commas between them."""
+    expr = prepared.problem.expr
+    assert isinstance(expr, Chain)
+    try:
+        numbers = tuple(read(part).expr for part in text.split(","))
+        filled = fill_sides(expr.sides, numbers)
+        values = {evaluate(side) for side in filled} if filled else set()
+    except (UnreadableProblem, IndexError, ZeroDivisionError, TypeError):
+        return Diagnosis("unreadable", said=Say.of("answer-is-no-number"))
+    return Diagnosis("right" if len(values) == 1 else "wrong")

@@ -1,0 +1,61 @@
+"""The form of an answer that has the right value: what the teacher's policy refuses, and how the fault is called."""
+
+from math import gcd
+from typing import Literal
+
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
+from keen_slate.core.problem.reading import Problem
+from keen_slate.core.problem.tree import Convert, Expr, Negative, Simplify
+
+Policy = Literal["simplest-form", "any-equivalent", "as-asked"]
+
+
+def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_required: bool = False) -> tuple[str, ...]:
+    """The ids of the faults, none where the form is accepted.
+
+    Under every policy a mixed number with an improper part and a whole left as a fraction are refused, unless the
+    question asks for that form; under ``simplest-form`` the fraction must be in lowest terms as well. An improper
+    fraction in lowest terms is accepted where no mixed number is asked for.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> form_faults(read("3 2/3 + 2/3"), read("4 2/6"), "simplest-form")
+    ('not-reduced',)
+    >>> form_faults(read("3 2/3 + 2/3"), read("4 2/6"), "any-equivalent")
+    ()
+    """
+    expr = problem.expr
+    number: Expr = answer.expr.of if isinstance(answer.expr, Negative) else answer.expr
+    faults: list[str] = []
+    if label_required and problem.label and answer.label != problem.label:
+        faults.append("label-missing")
+    if isinstance(expr, Convert):
+        return tuple(faults + _other_than_asked(number, expr.to))
+    reduced_asked = isinstance(expr, Simplify) or policy == "simplest-form"
+    match number:
+        case MixedNumber(_, top, bottom) if top >= bottom and policy != "as-asked":
+            faults.append("part-left-improper")
+        case CommonFraction(top, bottom) if top % bottom == 0 and policy != "as-asked":
+            faults.append("whole-left-as-fraction")
+        case MixedNumber(_, top, bottom) | CommonFraction(top, bottom) if reduced_asked and gcd(top, bottom) > 1:
+            faults.append("not-reduced")
+        case _:
+            pass
+    return tuple(faults)
+
+
+def _other_than_asked(number: Expr, to: str) -> list[str]:
+    fits = {
+        "mixed": isinstance(number, (Whole, MixedNumber))
+        or (isinstance(number, CommonFraction) and not number.is_improper),
+        "improper": isinstance(number, CommonFraction),
+        "fraction": isinstance(number, (Whole, CommonFraction, MixedNumber)),
+        "decimal": isinstance(number, (Whole, DecimalNumeral)),
+        "percent": isinstance(number, (Percent, Whole, MixedNumber, DecimalNumeral, CommonFraction)),
+    }[to]
+    if not fits:
+        return ["other-form-than-asked"]
+    if isinstance(number, MixedNumber) and number.part.is_improper:
+        return ["part-left-improper"]
+    if to in ("fraction", "mixed") and isinstance(number, (CommonFraction, MixedNumber)):
+        return ["not-reduced"] if gcd(number.numerator, number.denominator) > 1 else []
+    return []

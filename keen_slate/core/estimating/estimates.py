@@ -1,0 +1,232 @@
+"""Estimates of several kinds, each with the band in which the exact answer must lie.
+
+Every number is rounded; how far that can have moved it is known, and the band is carried through the operations by
+interval arithmetic: what holds for every number within its reach holds for the exact one. Common practice, no source;
+for sums the band is the triangle inequality.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from fractions import Fraction
+from itertools import product
+from math import floor
+from typing import Literal
+
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Whole
+from keen_slate.core.problem.tree import (
+    Comparison,
+    Estimating,
+    Expr,
+    Group,
+    Negative,
+    Power,
+    Product,
+    Sum,
+    children,
+    decimal_for,
+    decimal_places,
+    evaluate,
+    is_numeral,
+    number_for,
+    walk,
+    with_child,
+)
+
+Kind = Literal["nearest-half", "nearest-whole", "leading-place"]
+HALF = Fraction(1, 2)
+MOST_WAYS = 8
+"""Estimates that are told apart where several numbers lie midway; more would not be looked at."""
+
+
+@dataclass(frozen=True, slots=True)
+class Estimate:
+    """A rounded calculation, its value, and the guaranteed band ``low`` to ``high`` round it."""
+
+    rounded: Expr
+    value: Fraction
+    low: Fraction
+    high: Fraction
+    kind: Kind = "nearest-half"
+
+
+@dataclass(frozen=True, slots=True)
+class _Rounded:
+    """A number rounded: its value, how far the exact one can be from it, and whether it is a decimal."""
+
+    value: Fraction
+    reach: Fraction
+    decimal: bool
+
+    def written(self) -> Expr:
+        if self.decimal and self.value >= 0 and decimal_places(self.value) is not None:
+            return decimal_for(self.value)
+        return number_for(self.value)
+
+
+def multiples_nearest(value: Fraction, unit: Fraction) -> tuple[Fraction, ...]:
+    """The multiple or multiples of a unit nearest to a value: two where it lies midway.
+
+    >>> multiples_nearest(Fraction(17, 6), HALF), multiples_nearest(Fraction(25, 4), HALF)
+    ((Fraction(3, 1),), (Fraction(6, 1), Fraction(13, 2)))
+    """
+    below = floor(value / unit) * unit
+    rest = value - below
+    if rest * 2 == unit:
+        return below, below + unit
+    return (below,) if rest * 2 < unit else (below + unit,)
+
+
+def _unit_of(value: Fraction, kind: Kind) -> Fraction:
+    if kind == "nearest-half":
+        return HALF
+    if kind == "nearest-whole" or value == 0:
+        return Fraction(1)
+    unit = Fraction(1)
+    while unit * 10 <= value:
+        unit *= 10
+    while unit > value:
+        unit /= 10
+    return unit
+
+
+def _roundings(number: Numeral, kind: Kind) -> tuple[_Rounded, ...]:
+    """A number that is a multiple already is not moved; one that is moved is moved by half a unit at most."""
+    decimal = isinstance(number, DecimalNumeral)
+    unit = _unit_of(number.value, kind)
+    if number.value % unit == 0:
+        return (_Rounded(number.value, Fraction(0), decimal),)
+    return tuple(_Rounded(v, unit / 2, decimal) for v in multiples_nearest(number.value, unit))
+
+
+Interval = tuple[Fraction, Fraction]
+
+
+def _interval(expr: Expr, reach: dict[int, _Rounded], counter: list[int]) -> Interval:
+    """The band of an expression whose numbers, in reading order, lie within their reach. ZeroDivisionError where a
+    divisor can be 0."""
+    if is_numeral(expr):
+        rounded = reach[counter[0]]
+        counter[0] += 1
+        return rounded.value - rounded.reach, rounded.value + rounded.reach
+    match expr:
+        case Group(inner):
+            return _interval(inner, reach, counter)
+        case Negative(of):
+            low, high = _interval(of, reach, counter)
+            return -high, -low
+        case Sum(terms):
+            low = high = Fraction(0)
+            for term in terms:
+                a, b = _interval(term.expr, reach, counter)
+                low, high = (low - b, high - a) if term.minus else (low + a, high + b)
+            return low, high
+        case Product(factors):
+            low = high = Fraction(1)
+            for factor in factors:
+                a, b = _interval(factor.expr, reach, counter)
+                if factor.divide:
+                    if a <= 0 <= b:
+                        raise ZeroDivisionError
+                    a, b = 1 / b, 1 / a
+                ends = [x * y for x, y in product((low, high), (a, b))]
+                low, high = min(ends), max(ends)
+            return low, high
+        case Power(base, exponent):
+            a, b = _interval(base, reach, counter)
+            ends = [a**exponent, b**exponent]
+            if a < 0 < b and exponent % 2 == 0:
+                ends.append(Fraction(0))
+            return min(ends), max(ends)
+        case _:
+            raise TypeError(f"{expr!r} is not estimated")
+
+
+def _with_numbers(expr: Expr, written: Callable[[], Expr]) -> Expr:
+    """The expression with its numbers, in reading order, exchanged."""
+    if is_numeral(expr):
+        return written()
+    for index, child in enumerate(children(expr)):
+        expr = with_child(expr, index, _with_numbers(child, written))
+    return expr
+
+
+def estimates_of_kind(expr: Expr, kind: Kind) -> tuple[Estimate, ...]:
+    """One estimate for every value that rounding so can give; none where nothing is to be estimated."""
+    expr = expr.of if isinstance(expr, Estimating) else expr
+    if not isinstance(expr, (Sum, Product)) or not all(
+        is_numeral(e) or isinstance(e, (Sum, Product, Group, Negative, Power)) for e in walk(expr)
+    ):
+        return ()
+    numbers = [e for e in walk(expr) if is_numeral(e)]
+    found: dict[Fraction, Estimate] = {}
+    for chosen in _ways([_roundings(n, kind) for n in numbers]):
+        left = list(chosen)
+        rounded = _with_numbers(expr, lambda left=left: left.pop(0).written())  # type: ignore[misc]
+        try:
+            value = evaluate(rounded)
+            low, high = _interval(expr, dict(enumerate(chosen)), [0])
+        except ZeroDivisionError:
+            continue
+        found.setdefault(value, Estimate(rounded, value, low, high, kind))
+    return tuple(found[v] for v in sorted(found))
+
+
+def _ways(roundings: list[tuple[_Rounded, ...]]) -> list[tuple[_Rounded, ...]]:
+    """Every way to round, the numbers that lie midway taken together where there are too many to tell apart."""
+    midway = sum(len(r) > 1 for r in roundings)
+    if 2**midway <= MOST_WAYS:
+        return list(product(*roundings))
+    return [tuple(r[min(way, len(r) - 1)] for r in roundings) for way in (0, 1)]
+
+
+def usual_kind(expr: Expr) -> Kind:
+    """Halves where fractions are added, wholes elsewhere, the leading place where the numbers are small or large."""
+    numbers = [e for e in walk(expr.of if isinstance(expr, Estimating) else expr) if is_numeral(e)]
+    if any(isinstance(n, (CommonFraction, MixedNumber)) for n in numbers):
+        return "nearest-half"
+    if any(n.value < 1 or n.value >= 100 for n in numbers if n.value):
+        return "leading-place"
+    return "nearest-whole"
+
+
+def estimates(expr: Expr) -> tuple[Estimate, ...]:
+    """The estimates of the kind that is usual for such a calculation; none for wholes alone that are small."""
+    if isinstance(expr, Comparison) or all(isinstance(e, Whole) and e.n < 100 for e in walk(expr) if is_numeral(e)):
+        return ()
+    return estimates_of_kind(expr, usual_kind(expr))
+
+
+def other_estimates(expr: Expr) -> tuple[Estimate, ...]:
+    """Those of the other kinds, where they say something else."""
+    usual = estimates(expr)
+    if not usual:
+        return ()
+    found = {e.value: e for e in usual}
+    kinds: tuple[Kind, ...] = ("nearest-half", "nearest-whole", "leading-place")
+    for kind in kinds:
+        for estimate in estimates_of_kind(expr, kind):
+            found.setdefault(estimate.value, estimate)
+    return tuple(found.values())[len(usual) :]
+
+
+OneVerdict = Literal["more", "less", "cannot-tell"]
+
+
+def more_or_less_than_one(expr: Expr) -> OneVerdict | None:
+    """Whether a sum of two proper fractions is more or less than 1, from whether each is more or less than a half.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> [more_or_less_than_one(read(t).expr) for t in ("5/8 + 2/3", "1/4 + 2/5", "1/4 + 5/6")]
+    ['more', 'less', 'cannot-tell']
+    """
+    if not isinstance(expr, Sum) or len(expr.terms) != 2 or any(t.minus for t in expr.terms):
+        return None
+    parts = [t.expr for t in expr.terms]
+    if not all(isinstance(p, CommonFraction) and not p.is_improper for p in parts):
+        return None
+    values = [evaluate(p) for p in parts]
+    if all(v >= HALF for v in values) and any(v > HALF for v in values):
+        return "more"
+    if all(v <= HALF for v in values) and any(v < HALF for v in values):
+        return "less"
+    return "cannot-tell"

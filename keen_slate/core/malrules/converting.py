@@ -1,0 +1,170 @@
+"""Mistakes in writing a number in another form, and in simplifying."""
+
+from math import gcd
+
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
+from keen_slate.core.problem.tree import Expr, Factor, Left, Product, Sum, Term
+from keen_slate.core.rules.common_denominators import primes_of
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Impasse, MalRule, Move
+
+
+def _with_tops(expr: Expr, id: str, top_of: dict[MixedNumber, int]) -> Move | None:
+    """Every mixed number over its own bottom with a top of the pupil's; wholes over 1 as they should be."""
+
+    def changed(number: Expr, *, wholes_too: bool) -> Expr:
+        if isinstance(number, MixedNumber):
+            return CommonFraction(top_of[number], number.denominator)
+        if isinstance(number, Whole) and wholes_too:
+            return CommonFraction(number.n, 1)
+        return number
+
+    if isinstance(expr, MixedNumber):
+        return Move(CommonFraction(top_of[expr], expr.denominator), Say.of("mistake", mistake=id))
+    if isinstance(expr, Product):
+        factors = tuple(Factor(changed(f.expr, wholes_too=False), f.divide, f.implied) for f in expr.factors)
+        return Move(Product(factors, expr.marks), Say.of("mistake", mistake=id))
+    if isinstance(expr, Sum):
+        terms = tuple(Term(changed(t.expr, wholes_too=True), t.minus) for t in expr.terms)
+        return Move(Sum(terms, expr.marks | {"improper"}), Say.of("mistake", mistake=id))
+    return None
+
+
+def _mixed_in(expr: Expr) -> list[MixedNumber]:
+    numbers: list[Expr] = [expr]
+    if isinstance(expr, Product):
+        numbers = [f.expr for f in expr.factors]
+    elif isinstance(expr, Sum):
+        numbers = [t.expr for t in expr.terms]
+    return [n for n in numbers if isinstance(n, MixedNumber)]
+
+
+def whole_plus_top(expr: Expr) -> Move | Impasse | None:
+    """Whole plus top over the bottom: 2 3/4 becomes 5/4.
+
+    >>> whole_plus_top(MixedNumber(2, 3, 4)).after
+    CommonFraction(numerator=5, denominator=4)
+    """
+    found = _mixed_in(expr)
+    return _with_tops(expr, "whole-plus-top", {n: n.whole + n.numerator for n in found}) if found else None
+
+
+def whole_times_top(expr: Expr) -> Move | Impasse | None:
+    """Whole times top plus bottom, over the bottom: 2 3/4 becomes 10/4.
+
+    >>> whole_times_top(MixedNumber(2, 3, 4)).after
+    CommonFraction(numerator=10, denominator=4)
+    """
+    found = _mixed_in(expr)
+    if not found:
+        return None
+    return _with_tops(expr, "whole-times-top", {n: n.whole * n.numerator + n.denominator for n in found})
+
+
+def quotient_remainder_swapped(expr: Expr) -> Move | Impasse | None:
+    """Remainder and quotient change places: 11 ÷ 4 = 2 remainder 3 becomes 3 2/4.
+
+    >>> quotient_remainder_swapped(CommonFraction(11, 4)).after
+    MixedNumber(whole=3, numerator=2, denominator=4)
+    """
+    if not isinstance(expr, CommonFraction):
+        return None
+    count, rest = divmod(expr.numerator, expr.denominator)
+    if rest == 0:
+        return None
+    return Move(mixed_form(rest, count, expr.denominator), Say.of("mistake", mistake="quotient-remainder-swapped"))
+
+
+def _fraction(expr: Expr) -> tuple[int, int, int] | None:
+    """Whole, top, bottom of a number that can be simplified; None of another."""
+    if not isinstance(expr, (CommonFraction, MixedNumber)) or expr.numerator == 0:
+        return None
+    if gcd(expr.numerator, expr.denominator) == 1:
+        return None
+    return (expr.whole if isinstance(expr, MixedNumber) else 0), expr.numerator, expr.denominator
+
+
+def divide_top_only(expr: Expr) -> Move | Impasse | None:
+    """Only the top is divided: 6/8 becomes 3/8.
+
+    >>> divide_top_only(CommonFraction(6, 8)).after
+    CommonFraction(numerator=3, denominator=8)
+    """
+    found = _fraction(expr)
+    if found is None:
+        return None
+    whole, top, bottom = found
+    return Move(mixed_form(whole, top // gcd(top, bottom), bottom), Say.of("mistake", mistake="divide-top-only"))
+
+
+def divided_differently(expr: Expr) -> Move | Impasse | None:
+    """Top and bottom are divided by different numbers: 9/12 becomes 3/6.
+
+    >>> divided_differently(CommonFraction(9, 12)).after
+    CommonFraction(numerator=3, denominator=6)
+    """
+    found = _fraction(expr)
+    if found is None:
+        return None
+    whole, top, bottom = found
+    first = primes_of(top)[0] if top > 1 else 1
+    second = next((p for p in primes_of(bottom) if p != first), None)
+    if first == 1 or second is None or bottom // second == 1:
+        return None
+    return Move(mixed_form(whole, top // first, bottom // second), Say.of("mistake", mistake="divided-differently"))
+
+
+def whole_divided_along(expr: Expr) -> Move | Impasse | None:
+    """The whole is divided too: 4 2/6 becomes 2 1/3.
+
+    >>> whole_divided_along(MixedNumber(4, 2, 6)).after
+    MixedNumber(whole=2, numerator=1, denominator=3)
+    """
+    found = _fraction(expr)
+    if found is None:
+        return None
+    whole, top, bottom = found
+    factor = gcd(top, bottom)
+    if whole == 0 or whole % factor:
+        return None
+    return Move(
+        mixed_form(whole // factor, top // factor, bottom // factor), Say.of("mistake", mistake="whole-divided-along")
+    )
+
+
+def stopped_too_early(expr: Expr) -> Move | Impasse | None:
+    """Divided once, although it goes on: 12/18 becomes 6/9.
+
+    >>> stopped_too_early(CommonFraction(12, 18)).after == Left(CommonFraction(6, 9))
+    True
+    """
+    found = _fraction(expr)
+    if found is None:
+        return None
+    whole, top, bottom = found
+    factor = primes_of(gcd(top, bottom))[0]
+    if factor == gcd(top, bottom):
+        return None
+    return Move(
+        Left(mixed_form(whole, top // factor, bottom // factor)), Say.of("mistake", mistake="stopped-too-early")
+    )
+
+
+def not_reduced(expr: Expr) -> Move | Impasse | None:
+    """Left as it is: 4 2/6.
+
+    >>> not_reduced(MixedNumber(4, 2, 6)).after == Left(MixedNumber(4, 2, 6))
+    True
+    """
+    return Move(Left(expr), Say.of("mistake", mistake="not-reduced")) if _fraction(expr) else None
+
+
+_IMPROPER = ("to-improper", "write-improper")
+WHOLE_PLUS_TOP = MalRule("whole-plus-top", _IMPROPER, whole_plus_top)
+WHOLE_TIMES_TOP = MalRule("whole-times-top", _IMPROPER, whole_times_top)
+QUOTIENT_REMAINDER_SWAPPED = MalRule("quotient-remainder-swapped", ("take-out-wholes",), quotient_remainder_swapped)
+DIVIDE_TOP_ONLY = MalRule("divide-top-only", ("simplify",), divide_top_only, every=False)
+DIVIDED_DIFFERENTLY = MalRule("divided-differently", ("simplify",), divided_differently, every=False)
+WHOLE_DIVIDED_ALONG = MalRule("whole-divided-along", ("simplify",), whole_divided_along)
+STOPPED_TOO_EARLY = MalRule("stopped-too-early", ("simplify",), stopped_too_early, "form")
+NOT_REDUCED = MalRule("not-reduced", ("simplify",), not_reduced, "form")

@@ -1,0 +1,58 @@
+"""The two classic ways to estimate wrongly."""
+
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
+from keen_slate.core.problem.tree import Estimating, Expr, Rounding, children, is_numeral, number_for, with_child
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Impasse, MalRule, Move
+
+
+def _rounded(expr: Expr, id: str, part_of: str) -> Move | None:
+    assert isinstance(expr, Estimating)
+    met = False
+
+    def rounded(node: Expr) -> Expr:
+        nonlocal met
+        if isinstance(node, (CommonFraction, MixedNumber)):
+            part = node if isinstance(node, CommonFraction) else node.part
+            right = Rounding(node, expr.unit).value
+            if part_of == "forgotten" and isinstance(node, MixedNumber):
+                new = number_for(Rounding(part, expr.unit).value)
+            elif part_of == "to-zero" and not part.is_improper and part.numerator:
+                whole = node.whole if isinstance(node, MixedNumber) else 0
+                new = Whole(whole + (1 if part.value > 1 - part.value / 2 else 0))
+            else:
+                new = number_for(right)
+            met = met or new != number_for(right)
+            return new
+        if is_numeral(node):
+            return number_for(Rounding(node, expr.unit).value)
+        for index, child in enumerate(children(node)):
+            node = with_child(node, index, rounded(child))
+        return node
+
+    after = rounded(expr.of)
+    return Move(Estimating(after, expr.unit, rounded=True), Say.of("mistake", mistake=id)) if met else None
+
+
+def estimate_whole_forgotten(expr: Expr) -> Move | Impasse | None:
+    """The part is rounded and its whole forgotten: 2 5/6 is called about 1.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> estimate_whole_forgotten(read("estimate 2 5/6 + 1/2").expr).after.of == read("1 + 1/2").expr
+    True
+    """
+    return _rounded(expr, "estimate-whole-forgotten", "forgotten")
+
+
+def estimate_part_to_zero(expr: Expr) -> Move | Impasse | None:
+    """A small part is called 0 although a half is nearer: 3/10 is called about 0.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> estimate_part_to_zero(read("estimate 3/10 + 1").expr).after.of == read("0 + 1").expr
+    True
+    """
+    return _rounded(expr, "estimate-part-to-zero", "to-zero")
+
+
+ESTIMATE_WHOLE_FORGOTTEN = MalRule("estimate-whole-forgotten", ("round-terms",), estimate_whole_forgotten)
+ESTIMATE_PART_TO_ZERO = MalRule("estimate-part-to-zero", ("round-terms",), estimate_part_to_zero)

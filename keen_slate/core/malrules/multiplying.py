@@ -1,0 +1,209 @@
+"""Mistakes in multiplying and dividing."""
+
+from math import lcm
+
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
+from keen_slate.core.problem.tree import Expr, Factor, Product
+from keen_slate.core.rules.factors import first_pair, pair_replaced
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Impasse, MalRule, Move
+
+
+def _pair(expr: Expr) -> tuple[Expr, Expr, bool] | None:
+    if not isinstance(expr, Product) or len(expr.factors) < 2:
+        return None
+    return expr.factors[0].expr, expr.factors[1].expr, expr.factors[1].divide
+
+
+def whole_multiplies_both(expr: Expr) -> Move | Impasse | None:
+    """A whole multiplies top and bottom: 3 × 2/5 becomes 6/15.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> whole_multiplies_both(read("3 × 2/5").expr).after == read("6/15").expr
+    False
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(whole_multiplies_both(read("3 × 2/5").expr).after)
+    CommonFraction(numerator=6, denominator=15)
+    """
+    found = _pair(expr)
+    if found is None or found[2]:
+        return None
+    first, second, _ = found
+    whole, part = (first, second) if isinstance(first, Whole) else (second, first)
+    if not isinstance(whole, Whole) or not isinstance(part, CommonFraction) or whole.n == 0:
+        return None
+    new = CommonFraction(whole.n * part.numerator, whole.n * part.denominator)
+    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="whole-multiplies-both"))
+
+
+def part_by_part(expr: Expr) -> Move | Impasse | None:
+    """Wholes with wholes and parts with parts: 2 1/2 × 1 3/5 becomes 2 3/10.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(part_by_part(read("2 1/2 × 1 3/5").expr).after)
+    MixedNumber(whole=2, numerator=3, denominator=10)
+    """
+    found = _pair(expr)
+    if found is None or found[2]:
+        return None
+    a, b, _ = found
+    if isinstance(a, Whole) and isinstance(b, MixedNumber):
+        new = mixed_form(a.n * b.whole, b.numerator, b.denominator)
+    elif isinstance(a, MixedNumber) and isinstance(b, Whole):
+        new = mixed_form(a.whole * b.n, a.numerator, a.denominator)
+    elif isinstance(a, MixedNumber) and isinstance(b, MixedNumber):
+        new = mixed_form(a.whole * b.whole, a.numerator * b.numerator, a.denominator * b.denominator)
+    else:
+        return None
+    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="part-by-part"))
+
+
+def common_bottom_kept(expr: Expr) -> Move | Impasse | None:
+    """A common bottom is found and kept, the tops are multiplied: 2/3 × 3/4 becomes 72/12.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(common_bottom_kept(read("2/3 × 3/4").expr).after)
+    CommonFraction(numerator=72, denominator=12)
+    """
+    found = _pair(expr)
+    if found is None or not isinstance(found[0], CommonFraction) or not isinstance(found[1], CommonFraction):
+        return None
+    a, b = found[0], found[1]
+    common = lcm(a.denominator, b.denominator)
+    tops = (a.numerator * common // a.denominator) * (b.numerator * common // b.denominator)
+    return Move(pair_replaced(expr, CommonFraction(tops, common)), Say.of("mistake", mistake="common-bottom-kept"))
+
+
+def wrong_one_inverted(expr: Expr) -> Move | Impasse | None:
+    """The first fraction is turned over instead of the second: 2/3 ÷ 4/5 becomes 3/2 × 4/5.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> wrong_one_inverted(read("2/3 ÷ 4/5").expr).after == read("3/2 × 4/5").expr
+    True
+    """
+    found = _pair(expr)
+    if found is None or not isinstance(expr, Product):
+        return None
+    a, b, _ = found
+    if isinstance(a, Whole) and a.n:
+        turned = CommonFraction(1, a.n)
+    elif isinstance(a, CommonFraction) and a.numerator:
+        turned = CommonFraction(a.denominator, a.numerator)
+    else:
+        return None
+    after = Product((Factor(turned), Factor(b), *expr.factors[2:]), expr.marks)
+    return Move(after, Say.of("mistake", mistake="wrong-one-inverted"))
+
+
+def point_as_in_addition(expr: Expr) -> Move | Impasse | None:
+    """The point stands in the product as it would in a sum: 4.8 × 2.5 becomes 120.0.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(point_as_in_addition(read("4.8 × 2.5").expr).after) == DecimalNumeral(1200, 1)
+    True
+    """
+    found = _pair(expr)
+    if found is None or not isinstance(found[0], DecimalNumeral) or not isinstance(found[1], DecimalNumeral):
+        return None
+    a, b = found[0], found[1]
+    new = DecimalNumeral(a.digits * b.digits, max(a.places, b.places))
+    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="point-as-in-addition"))
+
+
+def ten_appends_zero(expr: Expr) -> Move | Impasse | None:
+    """Times ten, a hundred … only writes zeros at the end: 3.5 × 10 becomes 3.50.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(ten_appends_zero(read("3.5 × 10").expr).after) == DecimalNumeral(350, 2)
+    True
+    """
+    found = _pair(expr)
+    if found is None or found[2]:
+        return None
+    number, power = (found[0], found[1]) if isinstance(found[0], DecimalNumeral) else (found[1], found[0])
+    if not isinstance(number, DecimalNumeral) or not isinstance(power, Whole):
+        return None
+    zeros = len(str(power.n)) - 1
+    if power.n != 10**zeros or zeros == 0:
+        return None
+    new = DecimalNumeral(number.digits * power.n, number.places + zeros)
+    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="ten-appends-zero"))
+
+
+def zero_lost_in_quotient(expr: Expr) -> Move | Impasse | None:
+    """A zero inside the quotient is not written: 612 ÷ 6 becomes 12.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(zero_lost_in_quotient(read("612 ÷ 6").expr).after)
+    Whole(n=12)
+    """
+    found = _pair(expr)
+    if found is None or not isinstance(found[1], Whole) or not isinstance(found[0], (Whole, DecimalNumeral)):
+        return None
+    quotient = found[0].value / found[1].n
+    places = 0
+    while (quotient * 10**places).denominator != 1 and places < 9:
+        places += 1
+    if (quotient * 10**places).denominator != 1:
+        return None
+    digits = str(int(quotient * 10**places)).zfill(places + 1)
+    inside = digits[0] + digits[1:-1].replace("0", "") + digits[-1] if len(digits) > 2 else digits
+    if inside == digits:
+        return None
+    lost = len(digits) - len(inside)
+    after_point = max(places - min(lost, digits[len(digits) - places : -1].count("0")), 0) if places else 0
+    new: Expr = DecimalNumeral(int(inside), after_point) if after_point else Whole(int(inside))
+    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="zero-lost-in-quotient"))
+
+
+def remainder_as_decimal(expr: Expr) -> Move | Impasse | None:
+    """The remainder is written after the point: 7 ÷ 4 = 1 remainder 3 becomes 1.3.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(remainder_as_decimal(read("7 ÷ 4").expr).after) == DecimalNumeral(13, 1)
+    True
+    """
+    if isinstance(expr, CommonFraction):
+        pair: tuple[int, int] | None = (expr.numerator, expr.denominator)
+    else:
+        found = _pair(expr)
+        whole = found is not None and isinstance(found[0], Whole) and isinstance(found[1], Whole)
+        pair = (found[0].n, found[1].n) if whole and found is not None else None  # type: ignore[union-attr]
+    if pair is None or pair[0] % pair[1] == 0:
+        return None
+    count, rest = divmod(pair[0], pair[1])
+    places = len(str(rest))
+    new = DecimalNumeral(count * 10**places + rest, places)
+    after = new if isinstance(expr, CommonFraction) else pair_replaced(expr, new)
+    return Move(after, Say.of("mistake", mistake="remainder-as-decimal"))
+
+
+def neighbouring_fact(expr: Expr) -> Move | Impasse | None:
+    """The next fact of the times table is taken: 7 × 8 becomes 63.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(neighbouring_fact(read("7 × 8").expr).after)
+    Whole(n=63)
+    """
+    a, b = first_pair(expr)
+    if not isinstance(a, Whole) or not isinstance(b, Whole) or min(a.n, b.n) < 2 or max(a.n, b.n) > 12:
+        return None
+    return Move(pair_replaced(expr, Whole(a.n * b.n + a.n)), Say.of("mistake", mistake="neighbouring-fact"))
+
+
+WHOLE_MULTIPLIES_BOTH = MalRule("whole-multiplies-both", ("multiply-fractions",), whole_multiplies_both)
+PART_BY_PART = MalRule("part-by-part", ("multiply-divide",), part_by_part)
+COMMON_BOTTOM_KEPT = MalRule("common-bottom-kept", ("multiply-fractions",), common_bottom_kept)
+WRONG_ONE_INVERTED = MalRule("wrong-one-inverted", ("invert",), wrong_one_inverted)
+POINT_AS_IN_ADDITION = MalRule("point-as-in-addition", ("multiply-decimals",), point_as_in_addition)
+TEN_APPENDS_ZERO = MalRule("ten-appends-zero", ("multiply-decimals",), ten_appends_zero)
+ZERO_LOST_IN_QUOTIENT = MalRule("zero-lost-in-quotient", ("divide-wholes", "divide-by-whole"), zero_lost_in_quotient)
+REMAINDER_AS_DECIMAL = MalRule("remainder-as-decimal", ("divide-wholes", "write-decimal"), remainder_as_decimal)
+NEIGHBOURING_FACT = MalRule("neighbouring-fact", ("multiply-wholes",), neighbouring_fact, every=False)

@@ -1,0 +1,233 @@
+"""Mistakes in the order of operations and in signs, and the wrong operation."""
+
+from dataclasses import dataclass
+
+from keen_slate.core.numbers.forms import Whole
+from keen_slate.core.problem.tree import (
+    Expr,
+    Factor,
+    Group,
+    Left,
+    Negative,
+    Power,
+    Product,
+    Sum,
+    Term,
+    children,
+    evaluate,
+    is_numeral,
+)
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Impasse, MalRule, Move
+
+
+@dataclass(frozen=True, slots=True)
+class _Operation:
+    sign: str
+    operand: Expr
+
+
+def _operations(expr: Expr) -> list[_Operation]:
+    """A sum of products as one row of operations from the left; what stands in brackets or powers is one operand."""
+    row: list[_Operation] = []
+    terms = expr.terms if isinstance(expr, Sum) else (Term(expr),)
+    for term in terms:
+        sign = "−" if term.minus else "+"
+        if isinstance(term.expr, Product):
+            for factor in term.expr.factors:
+                row.append(_Operation(sign, factor.expr))
+                sign = "×"
+                if factor.divide:
+                    row[-1] = _Operation("÷", factor.expr)
+        else:
+            row.append(_Operation(sign, term.expr))
+    return row
+
+
+def _joined(left: Expr, operation: _Operation) -> Expr:
+    if operation.sign in "+−":
+        return Sum((Term(left), Term(operation.operand, operation.sign == "−")))
+    return Product((Factor(left), Factor(operation.operand, operation.sign == "÷")))
+
+
+def left_to_right(expr: Expr) -> Move | Impasse | None:
+    """Strictly from the left: 3 + 4 × 2 is taken for (3 + 4) × 2.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> left_to_right(read("3 + 4 × 2").expr).after == read("(3 + 4) × 2").expr
+    True
+    """
+    if not isinstance(expr, Sum) or not any(isinstance(t.expr, Product) for t in expr.terms[1:]):
+        return None
+    row = _operations(expr)
+    made: Expr = Negative(row[0].operand) if row[0].sign == "−" else row[0].operand
+    for operation in row[1:]:
+        if isinstance(made, (Sum, Product)):
+            made = Group(made)
+        made = _joined(made, operation)
+    return _if_workable(made, "left-to-right")
+
+
+def _if_workable(made: Expr, id: str) -> Move | None:
+    try:
+        evaluate(made)
+    except ZeroDivisionError:
+        return None
+    return Move(made, Say.of("mistake", mistake=id))
+
+
+def multiply_before_divide(expr: Expr) -> Move | Impasse | None:
+    """All × before any ÷: 24 ÷ 4 × 3 is taken for 24 ÷ (4 × 3).
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> multiply_before_divide(read("24 ÷ 4 × 3").expr).after == read("24 ÷ (4 × 3)").expr
+    True
+    """
+    if not isinstance(expr, Product):
+        return None
+    place = next((i for i, f in enumerate(expr.factors[:-1]) if f.divide and not expr.factors[i + 1].divide), None)
+    if place is None:
+        return None
+    end = place + 1
+    while end < len(expr.factors) and not expr.factors[end].divide:
+        end += 1
+    inner = Group(Product((Factor(expr.factors[place].expr), *expr.factors[place + 1 : end])))
+    after = Product((*expr.factors[:place], Factor(inner, True), *expr.factors[end:]))
+    return _if_workable(after, "multiply-before-divide")
+
+
+def add_before_subtract(expr: Expr) -> Move | Impasse | None:
+    """All + before any −: 10 − 4 + 3 is taken for 10 − (4 + 3).
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> add_before_subtract(read("10 − 4 + 3").expr).after == read("10 − (4 + 3)").expr
+    True
+    """
+    if not isinstance(expr, Sum) or expr.marks:
+        return None
+    terms = expr.terms
+    place = next((i for i, t in enumerate(terms[:-1]) if i and t.minus and not terms[i + 1].minus), None)
+    if place is None or any(not is_numeral(t.expr) for t in terms):
+        return None
+    end = place + 1
+    while end < len(terms) and not terms[end].minus:
+        end += 1
+    inner = Group(Sum((Term(terms[place].expr), *terms[place + 1 : end])))
+    return _if_workable(Sum((*terms[:place], Term(inner, True), *terms[end:])), "add-before-subtract")
+
+
+def grouping_ignored(expr: Expr) -> Move | Impasse | None:
+    """The brackets are passed over: 2 × (3 + 4) is taken for 2 × 3 + 4.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> grouping_ignored(read("2 × (3 + 4)").expr).after == read("2 × 3 + 4").expr
+    True
+    """
+    if isinstance(expr, Product):
+        place = next((i for i, f in enumerate(expr.factors) if _sum_in(f.expr)), None)
+        if place is None:
+            return None
+        inner = _sum_in(expr.factors[place].expr)
+        assert inner is not None
+        before, after = expr.factors[:place], expr.factors[place + 1 :]
+        first, last = inner.terms[0], inner.terms[-1]
+        head: Expr = Product((*before, Factor(first.expr, expr.factors[place].divide))) if before else first.expr
+        tail: Expr = Product((Factor(last.expr), *after)) if after else last.expr
+        made = Sum((Term(head, first.minus), *inner.terms[1:-1], Term(tail, last.minus)))
+        return _if_workable(made, "grouping-ignored")
+    if isinstance(expr, Sum):
+        place = next((i for i, t in enumerate(expr.terms) if t.minus and _sum_in(t.expr)), None)
+        if place is None:
+            return None
+        inner = _sum_in(expr.terms[place].expr)
+        assert inner is not None
+        opened = (Term(inner.terms[0].expr, True), *inner.terms[1:])
+        return _if_workable(Sum((*expr.terms[:place], *opened, *expr.terms[place + 1 :])), "grouping-ignored")
+    return None
+
+
+def _sum_in(expr: Expr) -> Sum | None:
+    return expr.inner if isinstance(expr, Group) and isinstance(expr.inner, Sum) else None
+
+
+def power_as_product(expr: Expr) -> Move | Impasse | None:
+    """A power is taken for a product: 7² becomes 7 × 2.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> power_as_product(read("7^2").expr).after == Group(read("7 × 2").expr)
+    True
+    """
+    if not isinstance(expr, Power) or not is_numeral(expr.base):
+        return None
+    return Move(
+        Group(Product((Factor(expr.base), Factor(Whole(expr.exponent))))), Say.of("mistake", mistake="power-as-product")
+    )
+
+
+def smaller_from_larger_number(expr: Expr) -> Move | Impasse | None:
+    """The smaller is taken from the larger instead of going below 0: 1/2 − 3/4 becomes 3/4 − 1/2.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> smaller_from_larger_number(read("1/2 − 3/4").expr).after == read("3/4 − 1/2").expr
+    True
+    """
+    if not isinstance(expr, Sum) or len(expr.terms) != 2 or expr.terms[0].minus or not expr.terms[1].minus:
+        return None
+    if evaluate(expr) >= 0:
+        return None
+    after = Sum((Term(expr.terms[1].expr), Term(expr.terms[0].expr, True)))
+    return Move(after, Say.of("mistake", mistake="smaller-from-larger-number"))
+
+
+def wrong_operation(expr: Expr) -> Move | Impasse | None:
+    """Added instead of taken away, and the other way round; multiplied instead of divided.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> wrong_operation(read("3/4 − 1/6").expr).after == read("3/4 + 1/6").expr
+    True
+    """
+    if (
+        isinstance(expr, Sum)
+        and len(expr.terms) == 2
+        and all(is_numeral(t.expr) for t in expr.terms)
+        and not expr.marks
+    ):
+        first, second = expr.terms
+        after = Sum((first, Term(second.expr, not second.minus)))
+        return Move(after, Say.of("mistake", mistake="wrong-operation")) if evaluate(after) >= 0 else None
+    if isinstance(expr, Product) and len(expr.factors) == 2 and all(is_numeral(f.expr) for f in expr.factors):
+        first_factor, second_factor = expr.factors
+        if expr.marks or evaluate(second_factor.expr) == 0:
+            return None
+        swapped = Product((first_factor, Factor(second_factor.expr, not second_factor.divide)))
+        return Move(swapped, Say.of("mistake", mistake="wrong-operation"))
+    return None
+
+
+def stopped_after_first_step(expr: Expr) -> Move | Impasse | None:
+    """The first result is given as the answer: 12 − (2 + 3) becomes 5.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> stopped_after_first_step(read("12 − (2 + 3)").expr).after == Group(read("2 + 3").expr)
+    True
+    """
+    if not isinstance(expr, (Sum, Product)):
+        return None
+    inner = next((c for c in children(expr) if not is_numeral(c) and not isinstance(c, (Negative, Left))), None)
+    if inner is None or any(not is_numeral(c) for c in children(inner.inner if isinstance(inner, Group) else inner)):
+        return None
+    if getattr(expr, "marks", frozenset()) or type(inner) not in (Group, Product, Power):
+        return None
+    return Move(inner, Say.of("mistake", mistake="stopped-after-first-step"))
+
+
+LEFT_TO_RIGHT = MalRule("left-to-right", ("work-out",), left_to_right, "reading", every=False)
+MULTIPLY_BEFORE_DIVIDE = MalRule("multiply-before-divide", ("work-out",), multiply_before_divide, "reading")
+ADD_BEFORE_SUBTRACT = MalRule("add-before-subtract", ("add-up",), add_before_subtract, "reading", every=False)
+GROUPING_IGNORED = MalRule("grouping-ignored", ("work-out",), grouping_ignored, "reading", every=False)
+POWER_AS_PRODUCT = MalRule("power-as-product", ("raise",), power_as_product)
+SMALLER_FROM_LARGER_NUMBER = MalRule("smaller-from-larger-number", ("order-terms",), smaller_from_larger_number)
+WRONG_OPERATION = MalRule("wrong-operation", ("add-up", "multiply-divide"), wrong_operation, "reading", every=False)
+STOPPED_AFTER_FIRST_STEP = MalRule(
+    "stopped-after-first-step", ("work-out",), stopped_after_first_step, "reading", every=False
+)

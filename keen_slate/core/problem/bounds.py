@@ -1,0 +1,25 @@
+"""How large a problem may be, in one place, each bound with its reason."""
+
+MAX_TEXT = 300
+"""Characters in one problem: about four lines of an exercise book; keeps every later step short."""
+
+MAX_DIGITS = 9
+"""Digits in one whole number, top or bottom: beyond the hundreds of millions nobody works by hand."""
+
+MAX_PLACES = 9
+"""Digits after a decimal point, for the same reason."""
+
+MAX_BLOCK = 120
+"""Digits in a repeating block: two lines of an exercise book; 1/97 has 96."""
+
+MAX_NUMBERS = 20
+"""Numbers in one problem: a common bottom of more cannot be written on one line."""
+
+MAX_DEPTH = 8
+"""Brackets within brackets: there are three kinds of them, and a reader loses count long before eight."""
+
+MAX_EXPONENT = 12
+"""Exponents: 2 to the 12th is still a sensible class exercise, and a power is written out factor by factor."""
+
+MAX_VALUE_DIGITS = 60
+"""Digits in the top or bottom of any intermediate value: stops powers of powers before they grow."""

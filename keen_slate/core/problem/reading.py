@@ -1,0 +1,630 @@
+"""From what a teacher types to an expression tree, or to a sentence that says where and why it cannot be read.
+
+``3/8`` written tight is a fraction and ``6 1/4`` a mixed number; ``÷`` (or ``:``) divides; a number or a bracket
+next to a bracket multiplies. Every sign that keyboards and word processors put for these is understood. What is asked
+is part of the problem: ``simplify 6/8``, ``11/4 as a mixed number``, ``compare 3/4 and 5/6``, ``round 3.476 to 2
+places``, ``2/3 = ?/12``; docs/problems.md lists them. A text that can be read two ways is read one way, and a note says
+the other.
+"""
+
+import re
+from collections.abc import Callable
+from dataclasses import dataclass
+from fractions import Fraction
+from math import gcd
+
+from keen_slate.core.blanks.solving import TooManyBlanks, blanks_of, solve
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
+from keen_slate.core.problem import bounds
+from keen_slate.core.problem.tree import (
+    Chain,
+    Comparison,
+    Convert,
+    Estimating,
+    Expr,
+    Factor,
+    Gap,
+    Group,
+    Negative,
+    Power,
+    Product,
+    Rounding,
+    Simplify,
+    Sum,
+    Term,
+    evaluate,
+    is_numeral,
+)
+from keen_slate.core.wording.say import Say
+
+VULGAR = {
+    "¼": (1, 4), "½": (1, 2), "¾": (3, 4), "⅓": (1, 3), "⅔": (2, 3), "⅕": (1, 5), "⅖": (2, 5), "⅗": (3, 5),
+    "⅘": (4, 5), "⅙": (1, 6), "⅚": (5, 6), "⅐": (1, 7), "⅛": (1, 8), "⅜": (3, 8), "⅝": (5, 8), "⅞": (7, 8),
+    "⅑": (1, 9), "⅒": (1, 10), "↉": (0, 3),
+}  # fmt: skip
+SUPERSCRIPTS = {c: str(i) for i, c in enumerate("⁰¹²³⁴⁵⁶⁷⁸⁹")}
+SUBSCRIPTS = {c: str(i) for i, c in enumerate("₀₁₂₃₄₅₆₇₈₉")}
+SIGNS = (
+    dict.fromkeys("+＋", "+")
+    | dict.fromkeys("-−–—‐‑‒﹣－", "-")
+    | dict.fromkeys("×x*·⋅X✕∗", "×")
+    | dict.fromkeys("÷:", "÷")
+    | dict.fromkeys("/⁄∕／", "/")
+    | {"^": "^", ".": "."}
+)
+OPENING = {"(": ")", "[": "]", "{": "}"}
+SPACES = " \t\n\r\u00a0\u2000\u2001\u2002\u2003\u2004\u2005\u2006\u2007\u2008\u2009\u200a\u200b\u202f\u205f\u2060\ufeff"
+
+
+class UnreadableProblem(ValueError):
+    """A text that is not a problem. ``said`` is the sentence, ``position`` the 0-based character it is about."""
+
+    def __init__(self, said: Say, position: int) -> None:
+        super().__init__(f"{said.id} at {position}: {dict(said.data)}")
+        self.said = said
+        self.position = position
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """A problem as understood: what is to be worked, the label that its numbers carry, and notes on its reading."""
+
+    expr: Expr
+    label: str = ""
+    notes: tuple[Say, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class _Token:
+    kind: str  # int, decimal, vulgar, power (a superscript), end, or the sign itself
+    text: str
+    position: int
+    end: int
+
+
+PLACES: dict[str, int | Fraction] = {
+    "whole": 1, "whole number": 1, "one": 1, "ten": 10, "hundred": 100, "thousand": 1000, "half": Fraction(1, 2),
+    "quarter": Fraction(1, 4), "fourth": Fraction(1, 4), "eighth": Fraction(1, 8), "tenth": Fraction(1, 10),
+    "hundredth": Fraction(1, 100), "thousandth": Fraction(1, 1000),
+}  # fmt: skip
+FORMS = {
+    "mixed number": "mixed", "improper fraction": "improper", "top-heavy fraction": "improper", "fraction": "fraction",
+    "decimal": "decimal", "percent": "percent", "percentage": "percent",
+}  # fmt: skip
+_ASKED_BEFORE = re.compile(
+    r"\s*(work out|calculate|simplify|convert|write|compare|order|round|estimate)\s+", re.IGNORECASE
+)
+_ASKED_FORM = re.compile(rf"\s+(?:as|to|into)\s+(?:an?\s+)?({'|'.join(FORMS)})\s*$", re.IGNORECASE)
+_LONGEST_FIRST = "|".join(sorted(PLACES, key=len, reverse=True))
+_ASKED_ROUND = re.compile(
+    rf"\s+to\s+(?:(\d+)\s+(?:decimal\s+)?places?|(?:the\s+)?nearest\s+({_LONGEST_FIRST}))\s*$", re.IGNORECASE
+)
+_FALLING = re.compile(r"[,;]?\s+(?:largest|greatest)\s+first\s*$|\s+descending\s*$", re.IGNORECASE)
+_RISING = re.compile(r"[,;]?\s+(?:smallest|least)\s+first\s*$|\s+ascending\s*$", re.IGNORECASE)
+_BETWEEN = re.compile(r"\s+(?:and|with|or)\s+|\s*;\s*|\s*,\s+", re.IGNORECASE)
+
+
+def read(text: str, *, decimal_comma: bool = False) -> Problem:
+    """Read one problem. Raises UnreadableProblem with a sentence and a position.
+
+    >>> read("6¼ − 2 5/6").expr == read(" 6 1/4-2 5/6 ").expr
+    True
+    """
+    if len(text) > bounds.MAX_TEXT:
+        raise UnreadableProblem(Say.of("too-long", length=len(text), limit=bounds.MAX_TEXT), bounds.MAX_TEXT)
+    start, end = 0, len(text)
+    before = _ASKED_BEFORE.match(text)
+    verb = before.group(1).lower() if before else ""
+    if before:
+        start = before.end()
+    part = _Part(text, decimal_comma)
+    if verb == "compare":
+        return part.comparison(start, end, pair=True, descending=False)
+    if verb == "order":
+        falling, rising = _FALLING.search(text, start), _RISING.search(text, start)
+        cut = falling or rising
+        return part.comparison(start, cut.start() if cut else end, pair=False, descending=bool(falling))
+    if verb == "round":
+        asked = _ASKED_ROUND.search(text, start)
+        if asked is None:
+            raise UnreadableProblem(Say.of("round-to-what"), end)
+        unit = _unit_of(asked)
+        return part.wrapped(start, asked.start(), lambda of: Rounding(of, unit))
+    if verb == "estimate":
+        asked = _ASKED_ROUND.search(text, start)
+        unit = _unit_of(asked) if asked else Fraction(1, 2)
+        return part.wrapped(start, asked.start() if asked else end, lambda of: Estimating(of, unit))
+    if verb == "simplify":
+        return part.wrapped(start, end, Simplify)
+    form = _ASKED_FORM.search(text, start)
+    if form:
+        to = FORMS[form.group(1).lower()]
+        if to == "decimal":
+            part.refuse_a_long_block(start, form.start())
+        return part.wrapped(start, form.start(), lambda of: Convert(of, to), percents=True)
+    if verb in ("convert", "write"):
+        raise UnreadableProblem(Say.of("convert-to-what"), end)
+    if "=" in text or "＝" in text:
+        return part.chain(start, end)
+    expr, label, notes = part.expression(start, end)
+    return Problem(expr, label, notes)
+
+
+def _unit_of(asked: re.Match[str]) -> Fraction:
+    """What is rounded to: ``2 places`` is hundredths."""
+    if not asked.group(1):
+        return Fraction(PLACES[asked.group(2).lower()])
+    places = int(asked.group(1))
+    if places > bounds.MAX_PLACES:
+        raise UnreadableProblem(Say.of("too-many-places", places=places, limit=bounds.MAX_PLACES), asked.start(1))
+    return Fraction(1, 10**places)
+
+
+class _Part:
+    """Reads stretches of one text; what stands outside a stretch counts as blank, so positions stay right."""
+
+    def __init__(self, text: str, decimal_comma: bool) -> None:
+        self.text = text
+        self.decimal_comma = decimal_comma
+
+    def expression(self, start: int, end: int, *, gaps: bool = False) -> tuple[Expr, str, tuple[Say, ...]]:
+        stretch = " " * start + self.text[start:end]
+        tokens = _tokens(stretch, self.decimal_comma)
+        if tokens[0].kind == "end":
+            raise UnreadableProblem(Say.of("nothing-typed"), min(start, len(self.text)))
+        reader = _Reader(stretch, tokens, gaps=gaps)
+        expr = reader.problem()
+        if not gaps or not reader.gaps:
+            _refuse_the_unworkable(expr, stretch)
+        return expr, reader.label(), tuple(reader.notes)
+
+    def wrapped(self, start: int, end: int, wrap: Callable[[Expr], Expr], *, percents: bool = False) -> Problem:
+        expr, label, notes = self.expression(start, end)
+        if percents and label == "%":
+            if not isinstance(expr, (Whole, CommonFraction, MixedNumber, DecimalNumeral)):
+                raise UnreadableProblem(Say.of("one-percent-only"), start)
+            return Problem(wrap(Percent(expr)), "", notes)
+        return Problem(wrap(expr), label, notes)
+
+    def refuse_a_long_block(self, start: int, end: int) -> None:
+        bottom = evaluate(self.expression(start, end)[0]).denominator
+        while (shared := gcd(bottom, 10)) > 1:
+            bottom //= shared
+        if bottom > 1 and all(pow(10, n, bottom) != 1 for n in range(1, bounds.MAX_BLOCK + 1)):
+            raise UnreadableProblem(Say.of("block-too-long", bottom=bottom, limit=bounds.MAX_BLOCK), start)
+
+    def comparison(self, start: int, end: int, *, pair: bool, descending: bool) -> Problem:
+        items: list[Expr] = []
+        labels: list[str] = []
+        at = start
+        cuts = [(m.start(), m.end()) for m in _BETWEEN.finditer(self.text, start, end)]
+        for cut_start, cut_end in [*cuts, (end, end)]:
+            expr, label, _ = self.expression(at, cut_start)
+            if isinstance(expr, Group):
+                expr = expr.inner
+            if not is_numeral(expr.of if isinstance(expr, Negative) else expr):
+                raise UnreadableProblem(Say.of("compare-numbers-only"), at)
+            items.append(expr)
+            labels.append(label)
+            at = cut_end
+        if len(items) < 2 or (pair and len(items) > 2):
+            raise UnreadableProblem(Say.of("compare-two" if pair else "order-more"), end)
+        if set(labels) == {"", "%"}:  # percents among other numbers are numbers themselves
+            items = [_as_percent(i) if label else i for i, label in zip(items, labels, strict=True)]
+            labels = [""]
+        if len(set(labels)) > 1:
+            raise UnreadableProblem(Say.of("labels-differ", labels=tuple(sorted(set(labels)))), start)
+        return Problem(Comparison(tuple(items), tuple(items), descending, pair=pair), labels[0])
+
+    def chain(self, start: int, end: int) -> Problem:
+        sides: list[Expr] = []
+        labels: set[str] = set()
+        at = start
+        for cut in [m.start() for m in re.finditer("[=＝]", self.text)] + [end]:
+            if not self.text[at:cut].strip():
+                raise UnreadableProblem(Say.of("side-missing"), at)
+            expr, label, _ = self.expression(at, cut, gaps=True)
+            sides.append(expr)
+            labels |= {label} - {""}
+            at = cut + 1
+        if len(labels) > 1:
+            raise UnreadableProblem(Say.of("labels-differ", labels=tuple(sorted(labels))), start)
+        if not blanks_of(tuple(sides)):
+            raise UnreadableProblem(Say.of("no-blank"), start)
+        try:
+            solve(tuple(sides))
+        except TooManyBlanks:
+            raise UnreadableProblem(Say.of("too-many-blanks"), start) from None
+        return Problem(Chain(tuple(sides)), labels.pop() if labels else "")
+
+
+def _tokens(text: str, decimal_comma: bool = False) -> list[_Token]:
+    found: list[_Token] = []
+    at = 0
+    while at < len(text):
+        char = text[at]
+        start = at
+        if char in SPACES:
+            at += 1
+            continue
+        if _digit(char) or (char in _points(decimal_comma) and at + 1 < len(text) and _digit(text[at + 1])):
+            at, token = _number(text, at, decimal_comma)
+            found.append(token)
+            continue
+        if char in SUPERSCRIPTS:
+            at = _run(text, at, SUPERSCRIPTS)
+            digits = "".join(SUPERSCRIPTS[c] for c in text[start:at])
+            kind = "int" if at < len(text) and SIGNS.get(text[at]) == "/" else "power"
+            found.append(_Token(kind, digits, start, at))
+            continue
+        if char in SUBSCRIPTS:
+            at = _run(text, at, SUBSCRIPTS)
+            found.append(_Token("int", "".join(SUBSCRIPTS[c] for c in text[start:at]), start, at))
+            continue
+        if char.isalpha() and (word := _word(text, at)) and (len(word) > 1 or char not in SIGNS):
+            at += len(word)
+            if word.lower() == "of" and found:
+                found.append(_Token("×", word, start, at))
+            elif found and found[-1].kind in ("int", "decimal", "vulgar", ")", "]", "}") and len(word) <= LONGEST_LABEL:
+                found.append(_Token("label", word, start, at))
+            else:
+                raise UnreadableProblem(Say.of("unknown-sign", sign=_shown(word)), start)
+            continue
+        at += 1
+        if char in VULGAR:
+            found.append(_Token("vulgar", char, start, at))
+        elif char == "%":
+            found.append(_Token("label", "%", start, at))
+        elif char in "?□_":
+            found.append(_Token("?", char, start, at))
+        elif char in SIGNS:
+            found.append(_Token(SIGNS[char], char, start, at))
+        elif char in OPENING or char in OPENING.values():
+            found.append(_Token(char, char, start, at))
+        elif char == "," and found and found[-1].kind == "int":
+            raise UnreadableProblem(Say.of("comma"), start)
+        else:
+            raise UnreadableProblem(Say.of("unknown-sign", sign=_shown(char)), start)
+    found.append(_Token("end", "", len(text), len(text)))
+    return found
+
+
+def _as_percent(number: Expr) -> Expr:
+    if isinstance(number, Negative):
+        return Negative(_as_percent(number.of))
+    assert isinstance(number, (Whole, CommonFraction, MixedNumber, DecimalNumeral))
+    return Percent(number)
+
+
+LONGEST_LABEL = 12
+"""Letters in a unit: litres, barrow loads are written in one word."""
+
+
+def _word(text: str, at: int) -> str:
+    end = at
+    while end < len(text) and text[end].isalpha() and text[end] not in VULGAR:
+        end += 1
+    return text[at:end]
+
+
+def _points(decimal_comma: bool) -> str:
+    return ",." if decimal_comma else "."
+
+
+def _digit(char: str) -> bool:
+    return char in "0123456789"
+
+
+def _run(text: str, at: int, chars: dict[str, str]) -> int:
+    while at < len(text) and text[at] in chars:
+        at += 1
+    return at
+
+
+def _number(text: str, start: int, decimal_comma: bool) -> tuple[int, _Token]:
+    at = start
+    while at < len(text) and _digit(text[at]):
+        at += 1
+    whole = text[start:at]
+    if len(whole.lstrip("0")) > bounds.MAX_DIGITS:
+        raise UnreadableProblem(Say.of("too-many-digits", digits=len(whole), limit=bounds.MAX_DIGITS), start)
+    if at + 1 < len(text) and text[at] in _points(decimal_comma) and _digit(text[at + 1]):
+        point = at
+        at += 1
+        while at < len(text) and _digit(text[at]):
+            at += 1
+        if at - point - 1 > bounds.MAX_PLACES:
+            raise UnreadableProblem(
+                Say.of("too-many-places", places=at - point - 1, limit=bounds.MAX_PLACES), point + 1
+            )
+        if at < len(text) and text[at] == "." and text[point] == ".":
+            raise UnreadableProblem(Say.of("two-points", number=_shown(text[start : at + 1])), at)
+        return at, _Token("decimal", text[start:at].replace(",", "."), start, at)
+    return at, _Token("int", whole, start, at)
+
+
+def _shown(text: str) -> str:
+    return text if len(text) <= 24 else text[:24] + "…"
+
+
+class _Reader:
+    """Recursive descent over the tokens: sums of products of powers of numbers and brackets."""
+
+    def __init__(self, text: str, tokens: list[_Token], *, gaps: bool) -> None:
+        self.text = text
+        self.tokens = tokens
+        self.index = 0
+        self.numbers = 0
+        self.gaps_allowed = gaps
+        self.gaps = 0
+        self.labels: list[str] = []
+        self.divided_by_label = False
+        self.notes: list[Say] = []
+
+    def label(self) -> str:
+        """The one label of all numbers; an amount divided by an amount has none."""
+        return "" if self.divided_by_label or not self.labels else self.labels[0]
+
+    def take_label(self, *, divisor: bool = False) -> None:
+        if self.next.kind != "label":
+            return
+        token = self.take()
+        if self.labels and token.text != self.labels[0]:
+            labels = tuple(sorted({self.labels[0], token.text}))
+            raise self.refuse("labels-differ", token.position, labels=labels)
+        self.labels.append(token.text)
+        self.divided_by_label = self.divided_by_label or divisor
+
+    def note(self, id: str, **data: object) -> None:
+        said = Say.of(id, **data)
+        if said not in self.notes:
+            self.notes.append(said)
+
+    @property
+    def next(self) -> _Token:
+        return self.tokens[self.index]
+
+    def take(self) -> _Token:
+        token = self.tokens[self.index]
+        self.index += 1
+        return token
+
+    def refuse(self, id: str, position: int, **data: object) -> UnreadableProblem:
+        return UnreadableProblem(Say.of(id, **data), position)
+
+    def problem(self) -> Expr:
+        expr = self.sum(0)
+        if self.next.kind in OPENING.values():
+            raise self.refuse("closing-without-opening", self.next.position, bracket=self.next.text)
+        if self.next.kind != "end":
+            raise self.refuse("sign-in-the-way", self.next.position, sign=self.next.text)
+        return expr
+
+    def sum(self, depth: int) -> Expr:
+        terms = [self.term(depth, first=True)]
+        while self.next.kind in ("+", "-"):
+            terms.append(self.term(depth, first=False))
+        only = terms[0]
+        if len(terms) == 1:
+            return Negative(only.expr) if only.minus else only.expr
+        return Sum(tuple(terms))
+
+    def term(self, depth: int, *, first: bool) -> Term:
+        minus = False
+        if self.next.kind in ("+", "-"):
+            sign = self.take()
+            minus = sign.kind == "-"
+            if self.next.kind in ("+", "-"):
+                raise self.refuse("two-signs", self.next.position, signs=f"{sign.text}{self.next.text}")
+        return Term(self.product(depth), minus)
+
+    def product(self, depth: int) -> Expr:
+        factors = [Factor(self.power(depth))]
+        percent = self.percent_of(factors[0].expr)
+        if percent is not None:
+            factors = [Factor(percent)]
+        else:
+            self.take_label()
+        while True:
+            kind = self.next.kind
+            if kind in ("×", "÷"):
+                sign = self.take()
+                if self.next.kind in ("+", "-"):
+                    raise self.refuse("two-signs", self.next.position, signs=f"{sign.text}{self.next.text}")
+                factors.append(Factor(self.power(depth), divide=kind == "÷"))
+                self.take_label(divisor=kind == "÷")
+            elif kind == "/":
+                self.take()
+                factors.append(Factor(self.power(depth), divide=True))
+                self.take_label(divisor=True)
+                if len(factors) > 2:
+                    self.note("note-bar-divides")
+            elif kind in OPENING and any(f.divide for f in factors):
+                self.note("note-from-the-left")
+                factors.append(Factor(self.power(depth), implied=True))
+                self.take_label()
+            elif kind in OPENING or (kind in ("int", "decimal", "vulgar") and self.after_bracket()):
+                factors.append(Factor(self.power(depth), implied=True))
+                self.take_label()
+            elif kind in ("int", "decimal", "vulgar", "?"):
+                before = self.tokens[self.index - 1]
+                raise self.refuse(
+                    "two-numbers", self.next.position, first=_shown(before.text), second=_shown(self.next.text)
+                )
+            else:
+                return factors[0].expr if len(factors) == 1 else Product(tuple(factors))
+
+    def percent_of(self, number: Expr) -> Percent | None:
+        """25% of 80 takes 25 hundredths; elsewhere a percent is a label."""
+        here, then = self.next, self.tokens[min(self.index + 1, len(self.tokens) - 1)]
+        if here.text != "%" or then.text.lower() != "of":
+            return None
+        if not isinstance(number, (Whole, CommonFraction, MixedNumber, DecimalNumeral)):
+            return None
+        self.take()
+        return Percent(number)
+
+    def after_bracket(self) -> bool:
+        return self.tokens[self.index - 1].kind in OPENING.values()
+
+    def power(self, depth: int) -> Expr:
+        base = self.atom(depth)
+        if self.next.kind not in ("^", "power"):
+            return base
+        mark = self.take()
+        if isinstance(base, (CommonFraction, MixedNumber)):
+            raise self.refuse("power-of-a-fraction", mark.position, base=base)
+        exponent = mark if mark.kind == "power" else self.take()
+        if exponent.kind not in ("int", "power"):
+            raise self.refuse("exponent-missing", exponent.position)
+        if self.next.kind in ("^", "power"):
+            raise self.refuse("power-of-a-power", self.next.position, limit=bounds.MAX_EXPONENT)
+        if self.index >= 4 and self.tokens[self.index - 4].kind == "-" and isinstance(base, Whole):
+            self.note_minus_power(base, exponent)
+        if int(exponent.text) > bounds.MAX_EXPONENT:
+            raise self.refuse("exponent-too-large", exponent.position, limit=bounds.MAX_EXPONENT)
+        return Power(base, int(exponent.text))
+
+    def note_minus_power(self, base: Whole, exponent: _Token) -> None:
+        """−7^2 at the beginning of a sum is read as −(7^2)."""
+        if self.index == 4 or self.tokens[self.index - 5].kind in OPENING:
+            self.note("note-minus-power", base=base.n, exponent=exponent.text)
+
+    def atom(self, depth: int) -> Expr:
+        token = self.take()
+        if token.kind in OPENING:
+            if depth >= bounds.MAX_DEPTH:
+                raise self.refuse("too-deep", token.position, limit=bounds.MAX_DEPTH)
+            inner = self.sum(depth + 1)
+            closing = self.take()
+            if closing.kind != OPENING[token.kind]:
+                raise self.refuse("bracket-not-closed", token.position, bracket=token.text, closing=OPENING[token.kind])
+            return Group(inner, token.kind)  # type: ignore[arg-type]  # the keys of OPENING are the kinds
+        if token.kind in ("int", "decimal", "vulgar", "?"):
+            self.numbers += 1
+            if self.numbers > bounds.MAX_NUMBERS:
+                raise self.refuse("too-many-numbers", token.position, limit=bounds.MAX_NUMBERS)
+        if token.kind == "decimal":
+            units, places = token.text.split(".")
+            return DecimalNumeral(int(units + places), len(places), leading_zero=bool(units))
+        if token.kind == "vulgar":
+            return CommonFraction(*VULGAR[token.text])
+        if token.kind == "int":
+            return self.from_whole(token)
+        if token.kind == "?":
+            return self.from_blank(token)
+        raise self.number_missing(token)
+
+    def from_blank(self, token: _Token) -> Expr:
+        """A blank has been read: alone, or as the top or the whole of a number."""
+        if not self.gaps_allowed:
+            raise self.refuse("blank-without-equals", token.position)
+        if self.next.kind == "/":
+            return self.gap(-1, token)
+        if self.next.kind == "vulgar":
+            self.gaps += 1
+            return Gap(None, *VULGAR[self.take().text])
+        if self.next.kind in ("int", "?") and self.tokens[self.index + 1].kind == "/":
+            return self.gap(None, self.take())
+        self.gaps += 1
+        return Gap()
+
+    def gap(self, whole: int | None, top: _Token) -> Gap:
+        """A fraction of which at least one number is a blank; its top has been read."""
+        bar = self.take()
+        bottom = self.take()
+        if bottom.kind not in ("int", "?"):
+            raise self.refuse("bottom-missing", bar.end, so_far=self.text[top.position : bar.end], top=top.text)
+        if bottom.kind == "int" and int(bottom.text) == 0:
+            raise self.refuse("bottom-zero", bottom.position, top=top.text)
+        self.gaps += 1
+        return Gap(
+            whole,
+            None if top.kind == "?" else int(top.text),
+            None if bottom.kind == "?" else int(bottom.text),
+        )
+
+    def from_whole(self, token: _Token) -> Expr:
+        """A whole number has been read; what follows may make it a fraction or a mixed number."""
+        first = int(token.text)
+        if self.next.kind == "/" and self.tokens[self.index + 1].kind not in OPENING:
+            if self.gaps_allowed and self.tokens[self.index + 1].kind == "?":
+                return self.gap(-1, token)
+            self.note_hyphen(token)
+            top, bottom = self.fraction_after(token)
+            return CommonFraction(top, bottom)
+        if self.next.kind == "vulgar":
+            return MixedNumber(first, *VULGAR[self.take().text])
+        if self.next.kind in ("int", "?") and self.tokens[self.index + 1].kind == "/":
+            if self.next.kind == "?" and not self.gaps_allowed:
+                raise self.refuse("blank-without-equals", self.next.position)
+            if self.gaps_allowed and "?" in (self.next.kind, self.tokens[self.index + 2].kind):
+                return self.gap(first, self.take())
+            top, bottom = self.fraction_after(self.take())
+            return MixedNumber(first, top, bottom)
+        return Whole(first)
+
+    def note_hyphen(self, top: _Token) -> None:
+        """6-1/4 is read as a subtraction; some write a mixed number so."""
+        sign, before = self.tokens[self.index - 2], self.tokens[self.index - 3]
+        tight = self.index >= 3 and sign.kind == "-" and before.kind == "int"
+        if tight and before.end == sign.position and sign.end == top.position:
+            self.note("note-hyphen", whole=before.text, top=top.text)
+
+    def fraction_after(self, top: _Token) -> tuple[int, int]:
+        bar = self.take()
+        if self.next.kind != "int":
+            so_far = self.text[top.position : bar.end]
+            raise self.refuse("bottom-missing", bar.end, so_far=so_far, top=int(top.text))
+        bottom = self.take()
+        if top.end < bar.position or bar.end < bottom.position:
+            self.note("note-spaced-bar", top=top.text, bottom=bottom.text)
+        if int(bottom.text) == 0:
+            raise self.refuse("bottom-zero", bottom.position, top=int(top.text))
+        if self.next.kind == "/":
+            raise self.refuse("two-bars", self.next.position, a=int(top.text), b=int(bottom.text))
+        return int(top.text), int(bottom.text)
+
+    def number_missing(self, token: _Token) -> UnreadableProblem:
+        before = self.tokens[self.index - 2] if self.index >= 2 else None
+        if token.kind == "end" and before is not None:
+            return self.refuse("ends-after-sign", token.position, sign=before.text)
+        if token.kind in OPENING.values() and before is not None and before.kind in OPENING:
+            return self.refuse("empty-brackets", before.position)
+        if token.kind == "/":
+            return self.refuse("top-missing", token.position)
+        return self.refuse("number-expected", token.position, sign=token.text)
+
+
+def _refuse_the_unworkable(expr: Expr, text: str) -> None:
+    """Dividing by something worth 0, and powers whose value no sheet can hold."""
+    try:
+        _bounded_value(expr)
+    except ZeroDivisionError:
+        raise UnreadableProblem(Say.of("divides-by-zero"), max(text.find("÷"), text.find(":"), 0)) from None
+    except OverflowError:
+        raise UnreadableProblem(Say.of("too-large", limit=bounds.MAX_VALUE_DIGITS), 0) from None
+
+
+def _bounded_value(expr: Expr) -> Fraction:
+    """The value, worked from the inside so that no power is taken of a number that is too large already."""
+    limit = 10**bounds.MAX_VALUE_DIGITS
+    match expr:
+        case Sum(terms):
+            value = sum(((-1 if t.minus else 1) * _bounded_value(t.expr) for t in terms), Fraction(0))
+        case Product(factors):
+            value = Fraction(1)
+            for factor in factors:
+                worth = _bounded_value(factor.expr)
+                value = value / worth if factor.divide else value * worth
+        case Power(base, exponent):
+            value = _bounded_value(base) ** exponent
+        case Negative(inner):
+            value = -_bounded_value(inner)
+        case Group(inner):
+            value = _bounded_value(inner)
+        case _:
+            value = evaluate(expr)
+    if abs(value.numerator) > limit or value.denominator > limit:
+        raise OverflowError
+    return value

@@ -1,0 +1,617 @@
+"""The expression tree: what is to be worked out, as written, and how far the work has come.
+
+The tree is the whole state of a working. Nodes that stand for work half done (``Split``, ``Columns``) say what
+their numbers are meant as, so that what is due next can be read from the tree alone.
+"""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from fractions import Fraction
+from itertools import accumulate
+from math import lcm
+from typing import Any, Literal, TypeGuard
+
+from keen_slate.core.numbers.forms import (
+    NUMERALS,
+    CommonFraction,
+    DecimalNumeral,
+    MixedNumber,
+    Numeral,
+    Percent,
+    RepeatingDecimal,
+    Whole,
+    mixed_form,
+)
+
+Path = tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Negative:
+    """The opposite of what it holds, ``−7/12``."""
+
+    of: "Expr"
+
+
+@dataclass(frozen=True, slots=True)
+class Term:
+    """One term of a sum with the sign before it."""
+
+    expr: "Expr"
+    minus: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Sum:
+    """Terms added and subtracted from the left. A sum as first term is what is worked on now.
+
+    ``marks`` say how far the work on it has come, or what its terms are meant as, where the terms do not show it:
+    ``bottoms`` (compared), ``enough`` (asked), ``improper`` (all improper on purpose), ``opposites`` (each subtraction
+    is meant as adding the opposite), ``counting-back``, ``parts-apart``, ``whole-made``.
+    """
+
+    terms: tuple[Term, ...]
+    marks: frozenset[str] = frozenset()
+
+    def marked(self, *marks: str) -> "Sum":
+        return Sum(self.terms, self.marks | set(marks))
+
+
+@dataclass(frozen=True, slots=True)
+class Factor:
+    """One factor of a product: multiplied or divided by; ``implied`` where no sign is written (``2(3 + 4)``)."""
+
+    expr: "Expr"
+    divide: bool = False
+    implied: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Product:
+    """Factors multiplied and divided from the left. Marked ``decimal`` where wholes came of decimals and the quotient
+    is to be a decimal again."""
+
+    factors: tuple[Factor, ...]
+    marks: frozenset[str] = frozenset()
+
+
+@dataclass(frozen=True, slots=True)
+class Power:
+    """A base with a written exponent."""
+
+    base: "Expr"
+    exponent: int
+
+
+@dataclass(frozen=True, slots=True)
+class Group:
+    """What stands in brackets."""
+
+    inner: "Expr"
+    bracket: Literal["(", "[", "{"] = "("
+
+
+@dataclass(frozen=True, slots=True)
+class Split:
+    """One number in pieces: ``3 + 12/12 + 7/12`` on its way to a mixed number, the last part proper.
+
+    With ``regrouped`` it is a whole opened up, ``5 + 12/12 + 3/12``, and becomes 5 15/12.
+    """
+
+    wholes: tuple[int, ...]
+    parts: tuple[CommonFraction | MixedNumber, ...]
+    regrouped: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class CrossProducts:
+    """Two fractions over the product of their denominators, not yet worked out: (1 × 6 + 5 × 4)/(4 × 6)."""
+
+    first: CommonFraction
+    second: CommonFraction
+    minus: bool
+
+    @property
+    def value(self) -> Fraction:
+        return self.first.value - self.second.value if self.minus else self.first.value + self.second.value
+
+
+@dataclass(frozen=True, slots=True)
+class Columns:
+    """A decimal sum or difference set in columns, half done.
+
+    ``rows`` hold one digit a column, left to right, all of one length; in a subtraction the top row may hold a
+    regrouped 10 to 19. ``places`` columns lie after the point. The columns right of ``at`` are done and stand in
+    ``done``; ``carry`` is waiting above column ``at``.
+    """
+
+    rows: tuple[tuple[int, ...], ...]
+    minus: bool
+    places: int
+    at: int
+    done: tuple[int, ...] = ()
+    carry: int = 0
+
+    @property
+    def right_of(self) -> int:
+        """How many columns lie right of ``at``."""
+        return len(self.rows[0]) - 1 - self.at
+
+    def left_to_do(self, row: int) -> int:
+        """What the columns of a row that are not done yet are worth, in units of the last place."""
+        return digits_value(self.rows[row][: self.at + 1]) * power_of_ten(self.right_of)
+
+    @property
+    def units(self) -> int:
+        """What is done and what is still to do, in units of the last place."""
+        rows = [self.left_to_do(r) for r in range(len(self.rows))]
+        to_do = rows[0] - sum(rows[1:]) if self.minus else sum(rows)
+        return to_do + self.carry * power_of_ten(self.right_of) + digits_value(self.done)
+
+    @property
+    def value(self) -> Fraction:
+        return Fraction(self.units, 10**self.places)
+
+
+def power_of_ten(exponent: int) -> int:
+    """10 to an exponent of at least 0, as an integer to the type checker too."""
+    return int(10**exponent)
+
+
+def digits_value(digits: tuple[int, ...]) -> int:
+    """Digits, each 0 to 9 or a regrouped 10 to 19, as one number.
+
+    >>> digits_value((4, 13))
+    53
+    """
+    value = 0
+    for digit in digits:
+        value = value * 10 + digit
+    return value
+
+
+@dataclass(frozen=True, slots=True)
+class Gap:
+    """A number with blanks: a blank alone, or a fraction or mixed number with None where a blank stands.
+
+    ``bottom`` 0 marks a blank that stands alone; ``whole`` -1 that no whole is written.
+    """
+
+    whole: int | None = -1
+    top: int | None = None
+    bottom: int | None = 0
+
+    @property
+    def is_alone(self) -> bool:
+        return self.bottom == 0
+
+    def blanks(self) -> int:
+        return 1 if self.is_alone else sum(x is None for x in (self.whole, self.top, self.bottom))
+
+    def filled(self, numbers: tuple[int, ...]) -> Numeral:
+        """The number with its blanks filled in order; raises ValueError for a bottom of 0."""
+        left = list(numbers)
+        whole, top, bottom = (left.pop(0) if x is None else x for x in (self.whole, self.top, self.bottom))
+        if whole < 0:
+            return CommonFraction(top, bottom)
+        return MixedNumber(whole, top, bottom)
+
+
+@dataclass(frozen=True, slots=True)
+class Convert:
+    """A number to be written in another form: ``mixed``, ``improper``, ``fraction``, ``decimal`` or ``percent``."""
+
+    of: "Expr"
+    to: str
+
+
+@dataclass(frozen=True, slots=True)
+class Simplify:
+    """A number to be brought to simplest form."""
+
+    of: "Expr"
+
+
+@dataclass(frozen=True, slots=True)
+class Rounding:
+    """A number to be rounded, half up, to a multiple of ``unit``."""
+
+    of: "Expr"
+    unit: Fraction
+
+    @property
+    def value(self) -> Fraction:
+        """The rounded value. Schools round a half up, away from 0 below it."""
+        exact = evaluate(self.of) / self.unit
+        whole = int(abs(exact) + Fraction(1, 2))
+        return (whole if exact >= 0 else -whole) * self.unit
+
+
+@dataclass(frozen=True, slots=True)
+class Left:
+    """A number that a pupil leaves as it is, although its form is not that of an answer yet."""
+
+    of: "Expr"
+
+
+@dataclass(frozen=True, slots=True)
+class Estimating:
+    """A calculation whose numbers are to be rounded to a multiple of ``unit`` before it is worked out."""
+
+    of: "Expr"
+    unit: Fraction
+    rounded: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Comparison:
+    """Numbers to be compared or put in order.
+
+    ``items`` are the numbers as renamed so far, ``written`` as they were given, both in the same order. ``judged`` is
+    0 before the judgement, 1 when the renamed numbers stand in order, 2 when the given ones do. ``claims`` are signs
+    that a pupil puts between them; without any the signs are those that are true.
+    """
+
+    items: tuple["Expr", ...]
+    written: tuple["Expr", ...]
+    descending: bool = False
+    judged: int = 0
+    pair: bool = False
+    claims: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Chain:
+    """Sides joined by equal signs, with blanks.
+
+    ``note`` is what is due: nothing yet, ``set-alone`` (a blank stands alone: ``gap`` = ``equals``), ``count-tops``,
+    ``write-in`` or ``done``. ``numbers`` are those for the blanks, known once they are looked for; ``count`` in how
+    many ways the blanks can be filled.
+    """
+
+    sides: tuple["Expr", ...]
+    note: str = ""
+    numbers: tuple["Expr", ...] = ()
+    gap: "Gap | None" = None
+    equals: "Expr | None" = None
+    weights: tuple[int, ...] = ()
+    total: int = 0
+
+
+Working = Negative | Sum | Product | Power | Group | Split | Columns | CrossProducts
+Asked = Gap | Convert | Simplify | Rounding | Estimating | Comparison | Chain | Left
+Expr = Numeral | Working | Asked
+
+
+def columns_as_sum(columns: Columns) -> Sum:
+    """Columns half done as a sum that reads back to the same value: what is left, a regrouped column, what is done.
+
+    ``5.003 − 1.458`` with the thousandths regrouped is ``4.99 + 0.013 − 1.458``.
+    """
+    terms: list[Term] = []
+    for index, row in enumerate(columns.rows):
+        last = columns.at
+        regrouped = row[last] if row[last] >= 10 else 0
+        places = columns.places - columns.right_of - bool(regrouped)
+        left = digits_value(row[: last if regrouped else last + 1])
+        if left:
+            number = DecimalNumeral(left, places) if places > 0 else Whole(left * 10**-places)
+            terms.append(Term(number, columns.minus and index > 0))
+        if regrouped:
+            terms.append(Term(_shortest_decimal(regrouped * 10**columns.right_of, columns.places)))
+    if columns.carry:
+        terms.append(Term(_shortest_decimal(columns.carry * 10**columns.right_of, columns.places)))
+    if columns.done:
+        terms.append(Term(DecimalNumeral(digits_value(columns.done), columns.places)))
+    return Sum(tuple(terms) or (Term(Whole(0)),))
+
+
+def _shortest_decimal(digits: int, places: int) -> Numeral:
+    while places and digits % 10 == 0:
+        digits, places = digits // 10, places - 1
+    return DecimalNumeral(digits, places) if places else Whole(digits)
+
+
+def decimal_for(value: Fraction) -> Numeral:
+    """A value as the shortest decimal, or a whole. Raises ValueError where its decimal never ends.
+
+    >>> decimal_for(Fraction(3, 8)).value, decimal_for(Fraction(4))
+    (Fraction(3, 8), Whole(n=4))
+    """
+    places = decimal_places(value)
+    if places is None:
+        raise ValueError(f"{value} has no decimal that ends")
+    return DecimalNumeral(int(value * 10**places), places) if places else Whole(int(value))
+
+
+def decimal_places(value: Fraction) -> int | None:
+    """How many decimal places a value needs, or None when its decimal never ends.
+
+    >>> decimal_places(Fraction(3, 8)), decimal_places(Fraction(1, 3))
+    (3, None)
+    """
+    twos = fives = 0
+    rest = value.denominator
+    while rest % 2 == 0:
+        rest, twos = rest // 2, twos + 1
+    while rest % 5 == 0:
+        rest, fives = rest // 5, fives + 1
+    return None if rest > 1 else max(twos, fives)
+
+
+def is_numeral(expr: Expr) -> TypeGuard[Numeral]:
+    """True for a plain written number: nothing is left to work out in it."""
+    return type(expr) in _NUMERALS
+
+
+_NUMERALS = frozenset(NUMERALS)
+
+
+def evaluate(expr: Expr) -> Fraction:
+    """What the expression is worth, exactly. Raises ZeroDivisionError where it divides by zero.
+
+    >>> evaluate(Sum((Term(Whole(6)), Term(MixedNumber(2, 5, 6), minus=True))))
+    Fraction(19, 6)
+    """
+    top, bottom = _ratio(expr)
+    return Fraction(top, bottom)
+
+
+def same_value(a: Expr, b: Expr) -> bool:
+    """Whether two states say the same: of one value, the same numbers compared, blanks filled alike."""
+    if isinstance(a, Comparison) and isinstance(b, Comparison):
+        return sorted(evaluate(i) for i in a.items) == sorted(evaluate(i) for i in b.items) and _judged_rightly(b)
+    if isinstance(a, Chain) and isinstance(b, Chain):
+        if a.equals is not None and b.equals is not None and not same_value(a.equals, b.equals):
+            return False
+        return not a.numbers or not b.numbers or a.numbers == b.numbers
+    (a_top, a_bottom), (b_top, b_bottom) = _ratio(a), _ratio(b)
+    return a_top * b_bottom == b_top * a_bottom
+
+
+def is_zero(expr: Expr) -> bool:
+    return _ratio(expr)[0] == 0
+
+
+def _judged_rightly(comparison: Comparison) -> bool:
+    values = [evaluate(i) for i in (comparison.written if comparison.judged == 2 else comparison.items)]
+    if not comparison.judged or comparison.pair:
+        return True
+    return values == sorted(values, reverse=comparison.descending)
+
+
+def _ratio(expr: Expr) -> tuple[int, int]:
+    """The value as top and bottom, not reduced: integers alone are several times faster than Fractions."""
+    return _RATIOS[type(expr)](expr)
+
+
+def _sum_ratio(expr: Sum) -> tuple[int, int]:
+    top, bottom = 0, 1
+    for term in expr.terms:
+        t, b = _ratio(term.expr)
+        if term.minus:
+            t = -t
+        if b == bottom:
+            top += t
+        else:
+            top, bottom = top * b + t * bottom, bottom * b
+    return top, bottom
+
+
+def _product_ratio(expr: Product) -> tuple[int, int]:
+    top = bottom = 1
+    for factor in expr.factors:
+        t, b = _ratio(factor.expr)
+        if factor.divide:
+            if t == 0:
+                raise ZeroDivisionError("division by an expression worth 0")
+            t, b = (b, t) if t > 0 else (-b, -t)
+        top, bottom = top * t, bottom * b
+    return top, bottom
+
+
+def _negative_ratio(expr: Negative) -> tuple[int, int]:
+    top, bottom = _ratio(expr.of)
+    return -top, bottom
+
+
+def _power_ratio(expr: Power) -> tuple[int, int]:
+    top, bottom = _ratio(expr.base)
+    return top**expr.exponent, bottom**expr.exponent
+
+
+def _split_ratio(expr: Split) -> tuple[int, int]:
+    total = sum(expr.wholes) + sum((p.value for p in expr.parts), Fraction(0))
+    return total.numerator, total.denominator
+
+
+def _in_round_numbers(expr: Expr, unit: Fraction) -> Expr:
+    """The expression with each of its numbers rounded to a multiple of ``unit``."""
+    if is_numeral(expr):
+        value = Rounding(expr, unit).value
+        return CommonFraction(value.numerator, value.denominator)
+    for index, child in enumerate(children(expr)):
+        expr = with_child(expr, index, _in_round_numbers(child, unit))
+    return expr
+
+
+def _no_ratio(expr: Expr) -> tuple[int, int]:
+    raise TypeError(f"{expr!r} has no one value")
+
+
+def _value_ratio(expr: Any) -> tuple[int, int]:
+    value: Fraction = expr.value
+    return value.numerator, value.denominator
+
+
+_RATIOS: dict[type, Callable[[Any], tuple[int, int]]] = {
+    Whole: lambda e: (e.n, 1),
+    CommonFraction: lambda e: (e.numerator, e.denominator),
+    MixedNumber: lambda e: (e.whole * e.denominator + e.numerator, e.denominator),
+    DecimalNumeral: lambda e: (e.digits, 10**e.places),
+    RepeatingDecimal: _value_ratio,
+    Percent: _value_ratio,
+    Sum: _sum_ratio,
+    Product: _product_ratio,
+    Negative: _negative_ratio,
+    Group: lambda e: _ratio(e.inner),
+    Power: _power_ratio,
+    Split: _split_ratio,
+    Columns: lambda e: (e.units, 10**e.places),
+    CrossProducts: _value_ratio,
+    Rounding: _value_ratio,
+    Convert: lambda e: _ratio(e.of),
+    Simplify: lambda e: _ratio(e.of),
+    Left: lambda e: _ratio(e.of),
+    Estimating: lambda e: _ratio(e.of if e.rounded else _in_round_numbers(e.of, e.unit)),
+    Gap: _no_ratio,
+    Comparison: _no_ratio,
+    Chain: _no_ratio,
+}
+
+
+def number_for(value: Fraction) -> Expr:
+    """A value as a teacher writes an answer: a whole, a proper fraction or a mixed number, with a minus if below 0.
+
+    >>> number_for(Fraction(-7, 2))
+    Negative(of=MixedNumber(whole=3, numerator=1, denominator=2))
+    """
+    if value < 0:
+        return Negative(number_for(-value))
+    whole, rest = divmod(value, 1)
+    return mixed_form(int(whole), rest.numerator, rest.denominator)
+
+
+def children(expr: Expr) -> tuple[Expr, ...]:
+    """The expressions directly below, in the order in which they are written."""
+    found = _CHILDREN.get(type(expr))
+    return found(expr) if found else ()
+
+
+_CHILDREN: dict[type, Callable[[Any], tuple[Expr, ...]]] = {
+    Negative: lambda e: (e.of,),
+    Convert: lambda e: (e.of,),
+    Simplify: lambda e: (e.of,),
+    Rounding: lambda e: (e.of,),
+    Left: lambda e: (e.of,),
+    Estimating: lambda e: (e.of,),
+    Sum: lambda e: tuple([t.expr for t in e.terms]),
+    Product: lambda e: tuple([f.expr for f in e.factors]),
+    Power: lambda e: (e.base,),
+    Group: lambda e: (e.inner,),
+    Chain: lambda e: (e.equals,) if e.equals is not None else (),
+}
+
+
+def with_child(expr: Expr, index: int, new: Expr) -> Expr:
+    """The same expression with one child exchanged. Raises ValueError where there is no such child."""
+    match expr:
+        case Negative():
+            return Negative(new)
+        case Convert(_, to):
+            return Convert(new, to)
+        case Simplify():
+            return Simplify(new)
+        case Rounding(_, unit):
+            return Rounding(new, unit)
+        case Left():
+            return Left(new)
+        case Estimating(_, unit, rounded):
+            return Estimating(new, unit, rounded)
+        case Sum(terms):
+            return Sum((*terms[:index], Term(new, terms[index].minus), *terms[index + 1 :]), expr.marks)
+        case Product(factors):
+            old = factors[index]
+            new_factor = Factor(new, old.divide, old.implied)
+            return Product((*factors[:index], new_factor, *factors[index + 1 :]), expr.marks)
+        case Power(_, exponent):
+            return Power(new, exponent)
+        case Group(_, bracket):
+            return Group(new, bracket)
+        case Chain():
+            return replace(expr, equals=new)
+        case _:
+            raise ValueError(f"{expr!r} has no child {index}")
+
+
+def at_path(expr: Expr, path: Path) -> Expr:
+    """The expression that stands at a path of child indexes."""
+    for index in path:
+        expr = children(expr)[index]
+    return expr
+
+
+def put_at(expr: Expr, path: Path, new: Expr) -> Expr:
+    """The tree with the expression at ``path`` exchanged."""
+    if not path:
+        return new
+    head, *rest = path
+    return with_child(expr, head, put_at(children(expr)[head], tuple(rest), new))
+
+
+def walk(expr: Expr) -> Iterator[Expr]:
+    """The expression and all below it, in reading order."""
+    yield expr
+    for child in children(expr):
+        yield from walk(child)
+
+
+def tidy(expr: Expr) -> Expr:
+    """Drop brackets round a plain number and sums of one term: what a teacher would not write again.
+
+    >>> from keen_slate.core.numbers.forms import Whole
+    >>> tidy(Sum((Term(Group(Whole(3))),)))
+    Whole(n=3)
+    """
+    if is_numeral(expr):
+        return expr
+    for index, child in enumerate(children(expr)):
+        cleaned = tidy(child)
+        if cleaned is not child:
+            expr = with_child(expr, index, cleaned)
+    return _tidy_node(expr)
+
+
+def replaced(expr: Expr, path: Path, new: Expr) -> Expr:
+    """A tidy tree with the expression at ``path`` exchanged, and tidy again: only what lies on the path can need it."""
+    if not path:
+        return tidy(new)
+    index = path[0]
+    return _tidy_node(with_child(expr, index, replaced(children(expr)[index], path[1:], new)))
+
+
+def _tidy_node(expr: Expr) -> Expr:
+    """The same for a node whose children are tidy."""
+    match expr:
+        case Group(inner) if is_numeral(inner):
+            return inner
+        case Group(Negative(of) as inner) if is_numeral(of):
+            return inner
+        case Sum((Term(only, minus),)):
+            return Negative(only) if minus else only
+        case Product((Factor(only, False),)):
+            return only
+        case Negative(Negative(of)):
+            return of
+        case Negative(of) if is_numeral(of) and of.value == 0:
+            return of
+        case _:
+            return expr
+
+
+def falls_below_zero(expr: Sum) -> bool:
+    """Whether the sum, worked from the left, is below 0 at some term."""
+    ratios = [(-t if term.minus else t, b) for term in expr.terms for t, b in (_ratio(term.expr),)]
+    common = lcm(*{b for _, b in ratios})
+    return min(accumulate(top * (common // bottom) for top, bottom in ratios)) < 0
+
+
+def changed_paths(before: Expr, after: Expr, at: Path = ()) -> tuple[Path, ...]:
+    """The smallest parts of ``after`` that are not written as they were at the same place in ``before``."""
+    if before == after:
+        return ()
+    old, new = children(before), children(after)
+    if type(before) is type(after) and new and len(old) == len(new):
+        found = tuple(p for i, (b, a) in enumerate(zip(old, new, strict=True)) for p in changed_paths(b, a, (*at, i)))
+        return found or (at,)
+    return (at,)

@@ -1,0 +1,204 @@
+"""Fractions of different sizes renamed to pieces of one size."""
+
+from math import lcm, prod
+
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, whole_and_part
+from keen_slate.core.problem.tree import CrossProducts, Expr, Negative, Sum, Term, is_numeral
+from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.working.side_work import Multiples, PrimeFactors, Renaming, SideWork
+
+LARGEST_TRIAL = 2000
+"""Primes tried: enough to split any denominator that a class meets."""
+
+LONGEST_ROW = 12
+"""Multiples written in one row at most: the times tables that a class learns."""
+
+
+def list_multiples(expr: Expr) -> Move:
+    """The multiples of each bottom are listed until one stands in every row.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> list_multiples(read("1/4 + 5/6").expr).after == read("3/12 + 10/12").expr
+    True
+    """
+    bottoms = SumParts.of(expr).bottoms
+    common = lcm(*bottoms)
+    rows = Multiples(tuple((b, _row(b, common)) for b in bottoms), common)
+    return _renamed(expr, common, "rename-by-multiples", rows)
+
+
+def keep_one(expr: Expr) -> Move:
+    """One bottom is a multiple of the rest: 8 is a multiple of 4 already, so only the quarters change.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> keep_one(read("1/4 + 3/8").expr).after == read("2/8 + 3/8").expr
+    True
+    """
+    return _renamed(expr, lcm(*SumParts.of(expr).bottoms), "rename-by-keeping")
+
+
+def prime_factors(expr: Expr) -> Move:
+    """Each bottom as a product of primes; what they share is taken once, the rest all.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> prime_factors(read("5/12 + 7/18").expr).after == read("15/36 + 14/36").expr
+    True
+    """
+    bottoms = SumParts.of(expr).bottoms
+    rows = PrimeFactors(tuple((b, primes_of(b)) for b in bottoms), lcm(*bottoms))
+    return _renamed(expr, lcm(*bottoms), "rename-by-primes", rows)
+
+
+def primes_of(n: int) -> tuple[int, ...]:
+    """The prime factors in rising order. A rest that would take too long to split stays whole.
+
+    >>> primes_of(36), primes_of(97)
+    ((2, 2, 3, 3), (97,))
+    """
+    found: list[int] = []
+    prime = 2
+    while prime * prime <= n and prime < LARGEST_TRIAL:
+        while n % prime == 0:
+            found.append(prime)
+            n //= prime
+        prime += 1 if prime == 2 else 2
+    return (*found, n) if n > 1 or not found else tuple(found)
+
+
+def cross_products(expr: Expr) -> Move:
+    """(a × d ± c × b)/(b × d) in one line; where the parts stand among wholes to be subtracted, their product."""
+    parts = SumParts.of(expr)
+    if len(parts.parts) != 2 or parts.parts[0][0] or (parts.any_minus and parts.any_whole):
+        return product_of_bottoms(expr)
+    (_, first), (minus, second) = parts.parts
+    node = CrossProducts(first, second, minus)
+    wholes = tuple(Term(Whole(w)) for w in parts.wholes())
+    return Move(Sum((*wholes, Term(node))), Say.of("cross-products", first=first, second=second, minus=minus))
+
+
+def work_cross_products(expr: Expr) -> Move:
+    assert isinstance(expr, CrossProducts)
+    (a, b), (c, d) = (expr.first.numerator, expr.first.denominator), (expr.second.numerator, expr.second.denominator)
+    top = a * d - c * b if expr.minus else a * d + c * b
+    said = Say.of("work-cross-products", a=a * d, c=c * b, top=top, bottom=b * d, minus=expr.minus)
+    after = CommonFraction(abs(top), b * d)
+    return Move(Negative(after) if top < 0 else after, said)
+
+
+def compare_bottoms(expr: Expr) -> Move:
+    """Do both bottoms change, only one, or neither? Asked of every pair before anything is renamed or counted."""
+    assert isinstance(expr, Sum)
+    parts = SumParts.of(expr)
+    said = Say.of("compare-bottoms", bottoms=parts.bottoms, common=parts.common(), parts=len(parts.parts))
+    return Move(expr.marked("bottoms"), said)
+
+
+def compare_for_product(expr: Expr) -> Move:
+    """The same question where the bottoms are multiplied: then all of them change, if they differ."""
+    assert isinstance(expr, Sum)
+    if len(SumParts.of(expr).bottoms) == 1:
+        return compare_bottoms(expr)
+    return Move(expr.marked("bottoms"), Say.of("compare-for-product", bottoms=SumParts.of(expr).bottoms))
+
+
+def ask_enough(expr: Expr) -> Move:
+    """Is the top fraction enough to take the other away? Asked only of pieces of one size."""
+    assert isinstance(expr, Sum)
+    _, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    return Move(expr.marked("enough"), Say.of("ask-enough", top=top, less_top=less_top, bottom=bottom))
+
+
+def reduce_terms(expr: Expr) -> Move:
+    """Terms that are not in lowest terms are reduced before a common bottom is looked for: 6/16 = 3/8."""
+    assert isinstance(expr, Sum)
+    terms = tuple(Term(_lowest(t.expr), t.minus) for t in expr.terms)
+    changed = tuple((a.expr, b.expr) for a, b in zip(expr.terms, terms, strict=True) if a != b)
+    return Move(Sum(terms, expr.marks), Say.of("reduce-terms", changed=changed))
+
+
+def _lowest(number: Expr) -> Expr:
+    match number:
+        case CommonFraction():
+            return CommonFraction(*number.value.as_integer_ratio())
+        case MixedNumber():
+            return MixedNumber(number.whole, *number.part.value.as_integer_ratio())
+        case _:
+            return number
+
+
+def put_together(expr: Expr) -> Move:
+    """Two parts that make a whole are set side by side and worked first: 3/7 + 5/11 + 4/7 = 3/7 + 4/7 + 5/11."""
+    assert isinstance(expr, Sum)
+    terms = expr.terms
+    for i, first in enumerate(terms):
+        for j in range(i + 1, len(terms)):
+            a, b = (whole_and_part(t.expr)[1] for t in (first, terms[j]) if is_numeral(t.expr))
+            if a and b and (a.value + b.value).denominator == 1 and isinstance(first.expr, type(terms[j].expr)):
+                pair = Sum((first, terms[j]), frozenset({"whole-made"}))
+                rest = tuple(t for k, t in enumerate(terms) if k not in (i, j))
+                said = Say.of("put-together", a=first.expr, b=terms[j].expr)
+                return Move(Sum((Term(pair), *rest), expr.marks), said)
+    return Move(expr.marked("whole-made"), None)
+
+
+def product_of_bottoms(expr: Expr) -> Move:
+    """The different bottoms multiplied: always a common bottom, not always the smallest."""
+    return _renamed(expr, prod(SumParts.of(expr).bottoms), "rename-by-product")
+
+
+def _row(bottom: int, common: int) -> tuple[int, ...]:
+    """The multiples up to the common one; a long row keeps its beginning and its end."""
+    count = common // bottom
+    if count <= LONGEST_ROW:
+        return tuple(bottom * i for i in range(1, count + 1))
+    return (*(bottom * i for i in range(1, LONGEST_ROW - 1)), common)
+
+
+def _renamed(expr: Expr, common: int, said: str, *side: SideWork) -> Move:
+    parts = SumParts.of(expr)
+    renamings = tuple(
+        dict.fromkeys(
+            Renaming(p.numerator, p.denominator, common // p.denominator)
+            for _, p in parts.parts
+            if p.denominator != common
+        )
+    )
+    return Move(
+        rename_terms(expr, common),
+        Say.of(said, bottoms=parts.bottoms, common=common),
+        (*side, *renamings),
+    )
+
+
+def rename_terms(expr: Expr, common: int) -> Expr:
+    """Every fraction part of a sum over the common denominator; wholes stay as they are."""
+    assert isinstance(expr, Sum)
+    return Sum(tuple(Term(rename_number(t.expr, common), t.minus) for t in expr.terms), expr.marks)
+
+
+def rename_number(number: Expr, common: int) -> Expr:
+    match number:
+        case CommonFraction(top, bottom):
+            return CommonFraction(top * common // bottom, common)
+        case MixedNumber(whole, top, bottom):
+            return MixedNumber(whole, top * common // bottom, common)
+        case _:
+            return number
+
+
+COMPARE_FOR_PRODUCT = Rule("compare-for-product", "compare-bottoms", compare_for_product, ("denominators", "product"))
+COMPARE_FOR_CROSS_PRODUCTS = Rule(
+    "compare-for-cross-products", "compare-bottoms", compare_for_product, ("denominators", "cross-products")
+)
+COMPARE_BOTTOMS = Rule("compare-bottoms", "compare-bottoms", compare_bottoms)
+ASK_ENOUGH = Rule("ask-enough", "ask-enough", ask_enough)
+REDUCE_TERMS = Rule("reduce-terms", "reduce-terms", reduce_terms)
+PUT_TOGETHER = Rule("put-together", "put-together", put_together)
+LIST_MULTIPLES = Rule("list-multiples", "rename", list_multiples, ("denominators", "list-multiples"))
+KEEP_ONE = Rule("keep-one", "rename", keep_one, ("denominators", "keep-one"))
+PRIME_FACTORS = Rule("prime-factors", "rename", prime_factors, ("denominators", "prime-factors"))
+PRODUCT = Rule("product-of-bottoms", "rename", product_of_bottoms, ("denominators", "product"))
+CROSS_PRODUCTS = Rule("cross-products", "rename", cross_products, ("denominators", "cross-products"))
+WORK_CROSS_PRODUCTS = Rule("work-cross-products", "work-cross-products", work_cross_products)

@@ -1,0 +1,203 @@
+"""A number written in another form: improper, fraction, decimal, percent; and rounding."""
+
+from fractions import Fraction
+
+from keen_slate.core.numbers.forms import (
+    NUMERALS,
+    CommonFraction,
+    DecimalNumeral,
+    MixedNumber,
+    Numeral,
+    Percent,
+    RepeatingDecimal,
+    Whole,
+    mixed_form,
+)
+from keen_slate.core.problem.tree import (
+    Estimating,
+    Expr,
+    Negative,
+    Rounding,
+    children,
+    decimal_for,
+    decimal_places,
+    evaluate,
+    number_for,
+    with_child,
+)
+from keen_slate.core.rules.decimal_division import with_numbers
+from keen_slate.core.rules.long_division import long_division
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.working.side_work import Calculation
+
+
+def write_improper(expr: Expr) -> Move:
+    """Whole times bottom plus top: 2 3/4 = 11/4.
+
+    >>> write_improper(MixedNumber(2, 3, 4)).after
+    CommonFraction(numerator=11, denominator=4)
+    """
+    if isinstance(expr, Whole):
+        return Move(CommonFraction(expr.n, 1), Say.of("whole-over-one", n=expr.n))
+    assert isinstance(expr, MixedNumber)
+    top = expr.whole * expr.denominator + expr.numerator
+    said = Say.of("write-improper", whole=expr.whole, top=expr.numerator, bottom=expr.denominator)
+    side = Calculation(f"{expr.whole} × {expr.denominator} + {expr.numerator} = {top}")
+    return Move(CommonFraction(top, expr.denominator), said, (side,))
+
+
+def write_fraction(expr: Expr) -> Move:
+    """A decimal by place value, a percent as hundredths: 2.75 = 2 75/100."""
+    return _as_fraction(expr, at_once=False)
+
+
+def write_lowest_fraction(expr: Expr) -> Move:
+    """The same, in lowest terms at once: 2.75 = 2 3/4."""
+    return _as_fraction(expr, at_once=True)
+
+
+def _as_fraction(expr: Expr, *, at_once: bool) -> Move:
+    assert isinstance(expr, (DecimalNumeral, Percent, RepeatingDecimal))
+    if isinstance(expr, DecimalNumeral):
+        bottom = 10**expr.places
+        whole, top = divmod(expr.digits, bottom)
+        said = Say.of("write-fraction", number=expr, places=expr.places)
+    else:
+        value = expr.value * (100 if isinstance(expr, Percent) else 1)
+        bottom = value.denominator * (100 if isinstance(expr, Percent) else 1)
+        whole, top = divmod(value.numerator, bottom)
+        said = Say.of("percent-as-hundredths", number=expr)
+    if at_once:
+        part = Fraction(top, bottom)
+        top, bottom = part.numerator, part.denominator
+    return Move(mixed_form(whole, top, bottom), said)
+
+
+def fraction_of_percent(number: Percent) -> Numeral:
+    """So many hundredths, not reduced: 25% is 25/100, 12 1/2% is 25/200."""
+    top, bottom = (number.value * 100).as_integer_ratio()
+    return mixed_form(*divmod(top, bottom * 100), bottom * 100)
+
+
+def percents_as_fractions(expr: Expr) -> Move:
+    """Before multiplying, a percent is written as hundredths: 25% of 80 = 25/100 × 80."""
+    changed: dict[Expr, Expr] = {}
+
+    def as_fraction(number: Expr) -> Expr:
+        if isinstance(number, Percent):
+            changed[number] = fraction_of_percent(number)
+            return changed[number]
+        return number
+
+    after = with_numbers(expr, as_fraction)
+    return Move(after, Say.of("percents-as-fractions", changed=tuple(changed.items())))
+
+
+def write_decimal(expr: Expr) -> Move:
+    """A fraction by division; where it does not end, with its repeating block.
+
+    >>> write_decimal(CommonFraction(1, 7)).after
+    RepeatingDecimal(digits=0, places=0, block='142857')
+    """
+    assert isinstance(expr, (CommonFraction, MixedNumber, Percent, DecimalNumeral, RepeatingDecimal, Whole))
+    value = expr.value
+    if isinstance(expr, Percent):
+        return Move(
+            decimal_for(value) if decimal_places(value) is not None else repeating(value), Say.of("percent-to-decimal")
+        )
+    part = expr.part if isinstance(expr, MixedNumber) else expr
+    assert isinstance(part, CommonFraction)
+    top, bottom = part.numerator, part.denominator
+    places = decimal_places(value)
+    if places is None:
+        after = repeating(value)
+        side = long_division(top, 0, bottom, more_places=after.places + len(after.block) + 1)
+        return Move(after, Say.of("write-repeating", top=top, bottom=bottom, block=after.block), (side,))
+    if 10**places % bottom == 0 and bottom > 1:
+        said = Say.of("write-decimal-by-place", top=top, bottom=bottom, places=places)
+    else:
+        said = Say.of("write-decimal", top=top, bottom=bottom, quotient=decimal_for(part.value))
+        return Move(decimal_for(value), said, (long_division(top, 0, bottom, more_places=places),))
+    return Move(decimal_for(value), said)
+
+
+def repeating(value: Fraction) -> RepeatingDecimal:
+    """A value whose decimal never ends, by long division until a remainder comes back."""
+    whole, rest = divmod(value.numerator, value.denominator)
+    seen: dict[int, int] = {}
+    digits: list[str] = []
+    while rest not in seen:
+        seen[rest] = len(digits)
+        digit, rest = divmod(rest * 10, value.denominator)
+        digits.append(str(digit))
+    start = seen[rest]
+    return RepeatingDecimal(int(str(whole) + "".join(digits[:start])), start, "".join(digits[start:]))
+
+
+def write_percent(expr: Expr) -> Move:
+    """A number as hundredths: 3/8 = 0.375 = 37.5%. What does not end as a decimal keeps a fraction: 33 1/3%."""
+    value = evaluate(expr) * 100
+    of = decimal_for(value) if decimal_places(value) is not None else number_for(value)
+    assert isinstance(of, (Whole, CommonFraction, MixedNumber, DecimalNumeral))
+    return Move(Percent(of), Say.of("write-percent"))
+
+
+def round_number(expr: Expr) -> Move:
+    """Rounded half up, as schools do; for half even see the General Decimal Arithmetic specification.
+
+    >>> round_number(Rounding(DecimalNumeral(3475, 3), Fraction(1, 100))).after == DecimalNumeral(348, 2)
+    True
+    """
+    assert isinstance(expr, Rounding)
+    value = expr.value
+    number = expr.of.of if isinstance(expr.of, Negative) else expr.of
+    rest = abs(evaluate(expr.of)) % expr.unit
+    said = Say.of("round", unit=expr.unit, way=(rest * 2 > expr.unit) - (rest * 2 < expr.unit) if rest else None)
+    after = _in_units(abs(value), expr.unit, decimal=isinstance(number, (DecimalNumeral, RepeatingDecimal)))
+    return Move(Negative(after) if value < 0 else after, said)
+
+
+def round_terms(expr: Expr) -> Move:
+    """Before an estimate is worked out every number is rounded, half up: 6 1/4 − 2 5/6 is about 6 1/2 − 3."""
+    assert isinstance(expr, Estimating)
+    notes: dict[Expr, Expr] = {}
+
+    def rounded(node: Expr) -> Expr:
+        if isinstance(node, NUMERALS):
+            value = Rounding(node, expr.unit).value
+            new = _in_units(value, expr.unit, decimal=isinstance(node, DecimalNumeral))
+            if new != node:
+                notes[node] = new
+            return new
+        for index, child in enumerate(children(node)):
+            node = with_child(node, index, rounded(child))
+        return node
+
+    after = rounded(expr.of)
+    said = Say.of("round-terms", changed=tuple(notes.items()), unit=expr.unit)
+    return Move(Estimating(after, expr.unit, rounded=True), said)
+
+
+def _in_units(value: Fraction, unit: Fraction, *, decimal: bool) -> Numeral:
+    """Rounded to tenths a decimal keeps its tenths, 3.0; a fraction is written as a mixed number."""
+    places = decimal_places(unit) or 0
+    power_of_ten = unit == Fraction(1, 10**places)
+    if places and power_of_ten:
+        return DecimalNumeral(int(value * 10**places), places)
+    if decimal and decimal_places(value) is not None:
+        return decimal_for(value)
+    whole, rest = divmod(value, 1)
+    return mixed_form(int(whole), rest.numerator, rest.denominator)
+
+
+WRITE_IMPROPER = Rule("write-improper", "write-improper", write_improper)
+WRITE_FRACTION = Rule("write-fraction", "write-fraction", write_fraction, ("decimal-fractions", "reduce-at-end"))
+WRITE_LOWEST_FRACTION = Rule(
+    "write-lowest-fraction", "write-fraction", write_lowest_fraction, ("decimal-fractions", "reduce-at-once")
+)
+WRITE_DECIMAL = Rule("write-decimal", "write-decimal", write_decimal)
+PERCENTS_AS_FRACTIONS = Rule("percents-as-fractions", "percents-as-fractions", percents_as_fractions)
+WRITE_PERCENT = Rule("write-percent", "write-percent", write_percent)
+ROUND = Rule("round", "round", round_number)
+ROUND_TERMS = Rule("round-terms", "round-terms", round_terms)

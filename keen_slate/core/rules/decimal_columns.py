@@ -1,0 +1,89 @@
+"""Decimals added and subtracted in columns, from the right."""
+
+from keen_slate.core.numbers.forms import DecimalNumeral, Whole
+from keen_slate.core.problem.tree import Columns, Expr, Sum, Term, children
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Move, Rule
+
+
+def equal_length(expr: Expr) -> Move:
+    """Placeholder zeros give every number the same places: 5 − 1.458 = 5.000 − 1.458."""
+    assert isinstance(expr, Sum)
+    places = max(c.places for c in children(expr) if isinstance(c, DecimalNumeral))
+    return Move(
+        Sum(tuple(Term(_lengthened(t.expr, places), t.minus) for t in expr.terms)),
+        Say.of("equal-length", places=places),
+    )
+
+
+def _lengthened(number: Expr, places: int) -> DecimalNumeral:
+    if isinstance(number, Whole):
+        return DecimalNumeral(number.n * 10**places, places)
+    assert isinstance(number, DecimalNumeral)
+    return DecimalNumeral(number.digits * 10 ** (places - number.places), places)
+
+
+def set_in_columns(expr: Expr) -> Move:
+    """Points under each other, one digit a column; nothing new is written for that."""
+    assert isinstance(expr, Sum)
+    numbers = [c for c in children(expr) if isinstance(c, DecimalNumeral)]
+    places = numbers[0].places
+    width = max(places + 1, *(len(str(n.digits)) for n in numbers))
+    rows = tuple(tuple(int(d) for d in str(n.digits).zfill(width)) for n in numbers)
+    return Move(Columns(rows, expr.terms[-1].minus, places, width - 1), None)
+
+
+def regroup_column(expr: Expr) -> Move:
+    """One from the nearest column that has something, nines in the zeros between, ten more here."""
+    assert isinstance(expr, Columns)
+    top = list(expr.rows[0])
+    lender = max(c for c in range(expr.at) if top[c] > 0)
+    top[lender] -= 1
+    for between in range(lender + 1, expr.at):
+        top[between] = 9
+    top[expr.at] += 10
+    after = Columns((tuple(top), *expr.rows[1:]), True, expr.places, expr.at, expr.done)
+    said = Say.of(
+        "regroup-column",
+        digit=expr.rows[0][expr.at], less=expr.rows[1][expr.at],
+        here=_place(expr, expr.at), lender=_place(expr, lender), across=expr.at - lender - 1,
+    )  # fmt: skip
+    return Move(after, said)
+
+
+def write_digit(expr: Expr) -> Move:
+    """One column worked out: its digit written, a ten carried to the next."""
+    assert isinstance(expr, Columns)
+    digits = tuple(row[expr.at] for row in expr.rows)
+    total = digits[0] - digits[1] if expr.minus else sum(digits) + expr.carry
+    carry, digit = divmod(total, 10)
+    after = Columns(expr.rows, expr.minus, expr.places, expr.at - 1, (digit, *expr.done), carry)
+    said = Say.of(
+        "write-digit", digits=digits, minus=expr.minus, carried_in=expr.carry,
+        total=total, digit=digit, carry=carry, place=_place(expr, expr.at),
+    )  # fmt: skip
+    return Move(_read_off(after) if _is_done(after) else after, said)
+
+
+def _is_done(columns: Columns) -> bool:
+    """Nothing is left but empty columns, which nobody writes."""
+    past_the_point = columns.at < len(columns.rows[0]) - columns.places
+    left = any(any(row[: columns.at + 1]) for row in columns.rows)
+    return past_the_point and not left and (columns.at < 0 or not columns.carry)
+
+
+def _read_off(columns: Columns) -> Expr:
+    """All columns done: the number that stands under the line, a last carry before it."""
+    digits = int(str(columns.carry) + "".join(str(d) for d in columns.done))
+    return DecimalNumeral(digits, columns.places)
+
+
+def _place(columns: Columns, column: int) -> int:
+    """The power of ten of a column: 0 for ones, -1 for tenths."""
+    return len(columns.rows[0]) - 1 - column - columns.places
+
+
+EQUAL_LENGTH = Rule("equal-length", "equal-length", equal_length)
+SET_IN_COLUMNS = Rule("set-in-columns", "set-in-columns", set_in_columns)
+REGROUP_COLUMN = Rule("regroup-column", "regroup-column", regroup_column)
+WRITE_DIGIT = Rule("write-digit", "write-digit", write_digit)

@@ -1,0 +1,120 @@
+"""Decimals multiplied and divided, and decimals as fractions by place value."""
+
+from collections.abc import Callable
+from dataclasses import replace
+from fractions import Fraction
+
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.tree import Comparison, Expr, Factor, Negative, Product, Sum, Term, decimal_for
+from keen_slate.core.rules.factors import first_pair, pair_replaced
+from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Move, Rule
+
+
+def multiply_decimals(expr: Expr) -> Move:
+    """Multiplied as whole numbers, then as many places as both have together."""
+    a, b = (_digits_and_places(x) for x in first_pair(expr))
+    digits, places = a[0] * b[0], a[1] + b[1]
+    said = Say.of("multiply-decimals", a=a[0], b=b[0], product=digits, places=places)
+    return Move(pair_replaced(expr, DecimalNumeral(digits, places)), said, multiplied_by_parts(a[0], b[0]))
+
+
+def shift_points(expr: Expr) -> Move:
+    """Both made ten, a hundred … times as large until the divisor is whole: 7.2 ÷ 0.4 = 72 ÷ 4."""
+    assert isinstance(expr, Product)
+    a, b = (_digits_and_places(x) for x in first_pair(expr))
+    shift = b[1]
+    dividend, divisor = decimal_for(Fraction(a[0] * 10**shift, 10 ** a[1])), Whole(b[0])
+    said = Say.of("shift-points", shift=shift, divisor=divisor)
+    rest = expr.factors[2:]
+    return Move(Product((Factor(dividend), Factor(divisor, divide=True), *rest), frozenset({"decimal"})), said)
+
+
+def divide_decimals(expr: Expr) -> Move:
+    """A decimal divided by a whole number, digit by digit."""
+    a, b = (_digits_and_places(x) for x in first_pair(expr))
+    quotient = Fraction(a[0], b[0] * 10 ** a[1])
+    after = decimal_for(quotient)
+    places = after.places if isinstance(after, DecimalNumeral) else 0
+    side = long_division(a[0], a[1], b[0], more_places=max(places - a[1], 0))
+    said = Say.of("divide-decimals", dividend=first_pair(expr)[0], divisor=b[0], quotient=after)
+    return Move(pair_replaced(expr, after), said, (side,))
+
+
+def _digits_and_places(number: Expr) -> tuple[int, int]:
+    if isinstance(number, Whole):
+        return number.n, 0
+    assert isinstance(number, DecimalNumeral)
+    return number.digits, number.places
+
+
+def as_fractions(expr: Expr) -> Move:
+    """Decimals become fractions by place value, which is always exact: 0.35 = 35/100."""
+    return _decimals_replaced(expr, lambda n: CommonFraction(n.digits, 10**n.places), "decimals-as-fractions")
+
+
+def as_lowest_fractions(expr: Expr) -> Move:
+    """The same, brought to lowest terms at once: 0.35 = 7/20."""
+    return _decimals_replaced(expr, lambda n: CommonFraction(*n.value.as_integer_ratio()), "decimals-as-lowest")
+
+
+def _decimals_replaced(expr: Expr, written: Callable[[DecimalNumeral], CommonFraction], said: str) -> Move:
+    changed: dict[Expr, Expr] = {}
+
+    def as_fraction(number: Expr) -> Expr:
+        if isinstance(number, DecimalNumeral):
+            changed[number] = written(number)
+            return changed[number]
+        return number
+
+    after = with_numbers(expr, as_fraction)
+    return Move(after, Say.of(said, changed=tuple(changed.items())))
+
+
+def as_decimals(expr: Expr) -> Move:
+    """Fractions become decimals where every one of them ends; otherwise the decimals become fractions."""
+    changed: dict[Expr, Expr] = {}
+
+    def as_decimal(number: Expr) -> Expr:
+        if isinstance(number, (CommonFraction, MixedNumber)):
+            changed[number] = decimal_for(number.value)
+            return changed[number]
+        return number
+
+    try:
+        after = with_numbers(expr, as_decimal)
+    except ValueError:
+        return as_fractions(expr)
+    return Move(after, Say.of("all-decimals", changed=tuple(changed.items())))
+
+
+def with_numbers(expr: Expr, change: Callable[[Expr], Expr]) -> Expr:
+    """A sum, product or comparison with each of its numbers changed; a minus before a number stays."""
+
+    def changed(number: Expr) -> Expr:
+        return Negative(change(number.of)) if isinstance(number, Negative) else change(number)
+
+    match expr:
+        case Sum(terms, marks):
+            return Sum(tuple(Term(changed(t.expr), t.minus) for t in terms), marks)
+        case Product(factors):
+            return Product(tuple(Factor(changed(f.expr), f.divide, f.implied) for f in factors))
+        case Comparison(items):
+            return replace(expr, items=tuple(changed(i) for i in items))
+        case _:
+            raise TypeError(f"{expr!r} holds no numbers")
+
+
+MULTIPLY_DECIMALS = Rule(
+    "multiply-decimals", "multiply-decimals", multiply_decimals, ("decimal-products", "whole-numbers")
+)
+SHIFT_POINTS = Rule("shift-points", "shift-points", shift_points)
+DIVIDE_DECIMALS = Rule("divide-decimals", "divide-by-whole", divide_decimals)
+AS_FRACTIONS = Rule(
+    "decimals-as-fractions", "decimals-as-fractions", as_fractions, ("decimal-fractions", "reduce-at-end")
+)
+AS_LOWEST_FRACTIONS = Rule(
+    "decimals-as-lowest", "decimals-as-fractions", as_lowest_fractions, ("decimal-fractions", "reduce-at-once")
+)
+AS_DECIMALS = Rule("all-decimals", "same-kind", as_decimals, ("mixed-kinds", "decimals"))

@@ -1,0 +1,22 @@
+"""The two leftmost factors of a product, and what the product is once they are one number."""
+
+from keen_slate.core.numbers.forms import Whole
+from keen_slate.core.problem.tree import Expr, Factor, Product
+
+
+def first_pair(expr: Expr) -> tuple[Expr, Expr]:
+    if not isinstance(expr, Product):
+        raise TypeError(f"{expr!r} is not a product")
+    return expr.factors[0].expr, expr.factors[1].expr
+
+
+def pair_replaced(expr: Expr, by: Expr) -> Expr:
+    if not isinstance(expr, Product):
+        raise TypeError(f"{expr!r} is not a product")
+    return Product((Factor(by), *expr.factors[2:]))
+
+
+def whole_of(expr: Expr) -> int:
+    if not isinstance(expr, Whole):
+        raise TypeError(f"{expr!r} is not a whole number")
+    return expr.n

@@ -1,0 +1,116 @@
+"""Blanks filled: chains of equal fractions, a blank set alone, tops counted in pieces of one size."""
+
+from dataclasses import replace
+from math import gcd
+
+from keen_slate.core.blanks.solving import Solved, fill_sides, gaps_in, isolated, solve
+from keen_slate.core.numbers.forms import CommonFraction, Whole
+from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, is_numeral, number_for
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Move, Rule
+
+
+def look_for_blanks(expr: Expr) -> Move:
+    """What kind of blanks these are: fractions to be made equal, one blank in a calculation, or several tops."""
+    assert isinstance(expr, Chain)
+    solved = solve(expr.sides)
+    if solved.count == 0:
+        return _no_solution(expr, solved)
+    filled = _next_equal_fraction(expr, solved)
+    if filled is not None:
+        return filled
+    if solved.weights and len(solved.weights) > 1:
+        after = replace(expr, note="count-tops", numbers=solved.numbers, weights=solved.weights, total=solved.total)
+        return Move(after, Say.of("count-tops", pieces=solved.pieces, weights=solved.weights, total=solved.total))
+    known = next((s for s in expr.sides if not gaps_in(s)), None)
+    open_sides = [s for s in expr.sides if gaps_in(s)]
+    alone = isolated(open_sides[0], known) if known is not None and len(open_sides) == 1 else None
+    if alone is not None and solved.count == 1 and not (isinstance(open_sides[0], Gap) and is_numeral(alone[1])):
+        after = replace(expr, note="set-alone", numbers=solved.numbers, gap=alone[0], equals=alone[1])
+        return Move(after, Say.of("blank-is-result" if isinstance(open_sides[0], Gap) else "set-alone"))
+    gap = open_sides[0] if len(open_sides) == 1 else None
+    if solved.count == 1 and known is not None and isinstance(gap, Gap) and not gap.is_alone:
+        number = gap.filled(tuple(n.n for n in solved.numbers if isinstance(n, Whole)))
+        return _written_in(expr, solved.numbers, Say.of("blank-in-number", gap=gap, filled=number, value=known))
+    return _written_in(expr, solved.numbers, Say.of("ways", count=solved.count, bounded=solved.bounded))
+
+
+def _next_equal_fraction(expr: Chain, solved: Solved) -> Move | None:
+    """2/3 = ?/12: 3 × 4 = 12, so 2 × 4 = 8. One blank a line; None where the sides are not such fractions."""
+    fractions = [s for s in expr.sides if isinstance(s, CommonFraction)]
+    gaps = [s for s in expr.sides if isinstance(s, Gap)]
+    if not fractions or len(fractions) + len(gaps) < len(expr.sides) or not gaps:
+        return None
+    gap = gaps[0]
+    if gap.whole != -1 or gap.blanks() != 1 or gap.is_alone:
+        return None
+    number = solved.numbers[0]
+    assert isinstance(number, Whole)
+    new = gap.filled((number.n,))
+    assert isinstance(new, CommonFraction)
+    reference = next((f for f in fractions if _multiplier(f, new)), None)
+    if reference is None:
+        reference = CommonFraction(*fractions[0].value.as_integer_ratio())
+    times = _multiplier(reference, new)
+    said = Say.of("equal-fraction", reference=reference, new=new, times=times, given=fractions[0], top=gap.top is None)
+    place = expr.sides.index(gap)
+    sides = (*expr.sides[:place], new, *expr.sides[place + 1 :])
+    done = not any(gaps_in(s) for s in sides)
+    return Move(replace(expr, sides=sides, note="done" if done else ""), said)
+
+
+def _multiplier(reference: CommonFraction, new: CommonFraction) -> int:
+    """By what the reference is multiplied (below 0: divided) to give the new fraction; 0 where by no whole number."""
+    if reference.denominator and new.denominator % reference.denominator == 0:
+        return new.denominator // reference.denominator
+    if new.numerator and reference.denominator % new.denominator == 0:
+        return -(reference.denominator // new.denominator)
+    return 0
+
+
+def count_tops(expr: Expr) -> Move:
+    """One way among all: 25 = 1 × 1 + 2 × 3 + 6 × 3."""
+    assert isinstance(expr, Chain)
+    solved = solve(expr.sides)
+    said = Say.of(
+        "one-way", count=solved.count, weights=solved.weights, total=solved.total, divisor=gcd(*solved.weights)
+    )
+    return _written_in(expr, expr.numbers, said)
+
+
+def write_in(expr: Expr) -> Move:
+    """The worked-out value written into the blank."""
+    assert isinstance(expr, Chain)
+    assert expr.gap is not None
+    assert expr.equals is not None
+    said = Say.of("write-in", value=expr.equals, gap=expr.gap, numbers=expr.numbers)
+    return _written_in(expr, expr.numbers, said)
+
+
+def _written_in(expr: Chain, numbers: tuple[Expr, ...], said: Say) -> Move:
+    sides = fill_sides(expr.sides, numbers)
+    assert sides is not None
+    assert len({evaluate(s) for s in sides}) == 1
+    return Move(Chain(sides, "done", numbers), said)
+
+
+def _no_solution(expr: Chain, solved: Solved) -> Move:
+    known = next((s for s in expr.sides if not gaps_in(s)), None)
+    open_sides = [s for s in expr.sides if gaps_in(s)]
+    differ = len({evaluate(s) for s in expr.sides if not gaps_in(s)}) > 1
+    single = known is not None and not differ and len(open_sides) == 1 and len(gaps_in(open_sides[0])) == 1
+    alone = isolated(open_sides[0], known) if single and known is not None else None
+    pieces = alone[0].bottom if alone is not None else None
+    if alone is not None and pieces and evaluate(alone[1]) >= 0:
+        value = number_for(evaluate(alone[1]))
+        return Move(replace(expr, note="done"), Say.of("no-whole-pieces", value=value, pieces=pieces))
+    said = Say.of(
+        "no-way", weights=solved.weights, total=solved.total, pieces=solved.pieces, value=known,
+        differ=differ,
+    )  # fmt: skip
+    return Move(replace(expr, note="done"), said)
+
+
+LOOK_FOR_BLANKS = Rule("look-for-blanks", "look-for-blanks", look_for_blanks)
+COUNT_TOPS = Rule("count-tops", "count-tops", count_tops)
+WRITE_IN = Rule("write-in", "write-in", write_in)

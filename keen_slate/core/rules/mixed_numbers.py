@@ -1,0 +1,337 @@
+"""Wholes and parts: putting wholes by, carrying, regrouping, joining, and going over to improper fractions."""
+
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
+from keen_slate.core.problem.tree import Expr, Factor, Negative, Product, Split, Sum, Term, evaluate
+from keen_slate.core.rules.long_division import long_division
+from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend, with_parts_combined
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.working.side_work import Calculation, SideWork
+
+
+def put_wholes_by(expr: Expr) -> Move:
+    """The wholes are added and put by: 2 3/4 + 1 5/6 = 3 + 3/4 + 5/6."""
+    parts = SumParts.of(expr)
+    total = sum(parts.wholes())
+    fractions = tuple(Term(p) for _, p in parts.parts)
+    said = Say.of("put-wholes-by", wholes=parts.wholes())
+    if len(fractions) == 1:
+        part = parts.parts[0][1]
+        return Move(mixed_form(total, part.numerator, part.denominator), Say.of("join", wholes=parts.wholes()))
+    return Move(Sum((Term(Whole(total)), *fractions)), said)
+
+
+def combine_tops(expr: Expr) -> Move:
+    """Pieces of one size are counted together: 9/12 + 10/12 = 19/12."""
+    parts = SumParts.of(expr)
+    tops = parts.tops()
+    bottom = parts.bottoms[0]
+    if sum(tops) < 0:
+        return Move(Negative(CommonFraction(-sum(tops), bottom)), Say.of("combine-tops", tops=tops, bottom=bottom))
+    after = with_parts_combined(parts, CommonFraction(sum(tops), bottom))
+    return Move(after, Say.of("combine-tops", tops=tops, bottom=bottom))
+
+
+def join(expr: Expr) -> Move:
+    """What is left of the wholes is worked out and written with the part."""
+    parts = SumParts.of(expr)
+    wholes = parts.wholes()
+    if not parts.parts:
+        return Move(Whole(sum(wholes)), Say.of("add-wholes", numbers=wholes))
+    part = parts.parts[0][1]
+    return Move(mixed_form(sum(wholes), part.numerator, part.denominator), Say.of("join", wholes=wholes))
+
+
+def regroup(expr: Expr) -> Move:
+    """Wholes opened up into pieces until the top fraction is enough: 6 3/12 becomes 5 15/12.
+
+    A whole alone is n 0/d, and goes straight to (n − 1) d/d. More than one whole is opened only where the part to
+    be taken away is itself more than a whole.
+    """
+    assert isinstance(expr, Sum)
+    whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    opened = -((top - less_top) // bottom)
+    new_top = top + opened * bottom
+    left = whole - opened
+    first: Expr = MixedNumber(left, new_top, bottom) if left else CommonFraction(new_top, bottom)
+    bare = isinstance(expr.terms[0].expr, Whole)
+    said = Say.of(
+        "regroup-bare" if bare else "regroup",
+        whole=whole, left=left, top=top, new_top=new_top, less_top=less_top, bottom=bottom, opened=opened,
+    )  # fmt: skip
+    return Move(Sum((Term(first), expr.terms[1]), expr.marks | {"enough", "bottoms"}), said)
+
+
+def regroup_beside(expr: Expr) -> Move:
+    """The opened whole stands beside as d/d: 6 3/12 becomes 5 + 12/12 + 3/12."""
+    return _opened(expr, pulled_over=False)
+
+
+def regroup_pulled_over(expr: Expr) -> Move:
+    """The whole is pulled over to the part: 6 3/12 becomes 5 + 1 3/12."""
+    return _opened(expr, pulled_over=True)
+
+
+def _opened(expr: Expr, *, pulled_over: bool) -> Move:
+    assert isinstance(expr, Sum)
+    whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    opened = -((top - less_top) // bottom)
+    left = whole - opened
+    bare = isinstance(expr.terms[0].expr, Whole)
+    parts: tuple[CommonFraction | MixedNumber, ...] = (CommonFraction(opened * bottom, bottom),)
+    if not bare:
+        parts = (MixedNumber(opened, top, bottom),) if pulled_over else (*parts, CommonFraction(top, bottom))
+    said = Say.of(
+        "regroup-open", top=None if bare else top, less_top=less_top, bottom=bottom, opened=opened, whole=whole,
+        left=left, pulled_over=pulled_over and not bare,
+    )  # fmt: skip
+    opened_up = Split((left,) if left else (), parts, regrouped=True)
+    return Move(Sum((Term(opened_up), expr.terms[1]), expr.marks | {"enough", "bottoms"}), said)
+
+
+def gather_regrouped(expr: Expr) -> Move:
+    """The opened whole joins the part: 5 + 12/12 + 3/12 = 5 15/12."""
+    assert isinstance(expr, Split)
+    bottom = expr.parts[0].denominator
+    tops = tuple(p.whole * bottom + p.numerator if isinstance(p, MixedNumber) else p.numerator for p in expr.parts)
+    said = Say.of("gather-regrouped", parts=expr.parts, top=sum(tops), bottom=bottom)
+    return Move(mixed_form(sum(expr.wholes), sum(tops), bottom), said)
+
+
+def split_subtrahend(expr: Expr) -> Move:
+    """Counting back takes the wholes away first: 9 − 3 2/5 = 9 − 3 − 2/5."""
+    assert isinstance(expr, Sum)
+    _, _, whole, top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    taken = (Term(Whole(whole), True), Term(CommonFraction(top, bottom), True))
+    said = Say.of("split-subtrahend", whole=whole, top=top, bottom=bottom)
+    return Move(Sum((expr.terms[0], *taken), frozenset({"counting-back"})), said)
+
+
+def count_back_wholes(expr: Expr) -> Move:
+    assert isinstance(expr, Sum)
+    (_, whole, part), (_, less, _), _ = SumParts.of(expr).terms
+    left = mixed_form(whole - less, part.numerator, part.denominator) if part else Whole(whole - less)
+    said = Say.of("count-back-wholes", start=expr.terms[0].expr, less=less, left=left)
+    return Move(Sum((Term(left), expr.terms[2]), frozenset({"counting-back"})), said)
+
+
+def count_back_to_whole(expr: Expr) -> Move:
+    """Back to the whole first; the rest is still to go: 3 1/6 − 5/6 = 3 − 4/6."""
+    assert isinstance(expr, Sum)
+    whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    rest = CommonFraction(less_top - top, bottom)
+    said = Say.of("count-back-to-whole", whole=whole, top=top, rest=less_top - top, bottom=bottom)
+    return Move(Sum((Term(Whole(whole)), Term(rest, True)), frozenset({"counting-back"})), said)
+
+
+def count_back_parts(expr: Expr) -> Move:
+    assert isinstance(expr, Sum)
+    whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    left = whole * bottom + top - less_top
+    after = mixed_form(left // bottom, left % bottom, bottom)
+    return Move(after, Say.of("count-back-parts", start=expr.terms[0].expr, top=less_top, bottom=bottom, left=after))
+
+
+def set_parts_apart(expr: Expr) -> Move:
+    """The wholes first, the parts apart: 6 4/12 − 2 11/12 = 4 + 4/12 − 11/12."""
+    assert isinstance(expr, Sum)
+    whole, top, less, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    terms = (Term(CommonFraction(top, bottom)), Term(CommonFraction(less_top, bottom), True))
+    left = (Term(Whole(whole - less)),)
+    said = Say.of("set-parts-apart", whole=whole, less=less)
+    return Move(Sum((*left, *terms), frozenset({"parts-apart"})), said)
+
+
+def subtract_parts(expr: Expr) -> Move:
+    """4 + 4/12 − 11/12 = 4 − 7/12: the parts give less than nothing."""
+    assert isinstance(expr, Sum)
+    (_, whole, _), (_, _, first), (_, _, second) = SumParts.of(expr).terms
+    assert first is not None
+    assert second is not None
+    short = second.numerator - first.numerator
+    after = Sum((Term(Whole(whole)), Term(CommonFraction(short, first.denominator), True)), frozenset({"parts-apart"}))
+    said = Say.of("subtract-parts", top=first.numerator, less_top=second.numerator, bottom=first.denominator)
+    return Move(after, said)
+
+
+def part_from_wholes(expr: Expr) -> Move:
+    """4 − 7/12 = 3 5/12: what is missing comes off one of the wholes."""
+    whole, _, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    said = Say.of("part-from-wholes", whole=whole, top=less_top, bottom=bottom)
+    return Move(mixed_form(whole - 1, bottom - less_top, bottom), said)
+
+
+def count_up(expr: Expr) -> Move:
+    """From the smaller up to the larger: 2 10/12 to 3 is 2/12, to 6 is 3, to 6 3/12 is 3/12."""
+    assert isinstance(expr, Sum)
+    whole, top, less, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    jumps = [Term(CommonFraction(bottom - less_top, bottom))]
+    if whole - less - 1:
+        jumps.append(Term(Whole(whole - less - 1)))
+    if top:
+        jumps.append(Term(CommonFraction(top, bottom)))
+    said = Say.of(
+        "count-up", smaller=expr.terms[1].expr, larger=expr.terms[0].expr, to=less + 1,
+        jumps=tuple(j.expr for j in jumps), whole=whole,
+    )  # fmt: skip
+    return Move(Sum(tuple(jumps), frozenset({"bottoms"})), said)
+
+
+def same_change(expr: Expr) -> Move:
+    """The same added to both makes the second a whole: 6 4/12 − 2 11/12 = 6 5/12 − 3."""
+    assert isinstance(expr, Sum)
+    whole, top, less, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    change = bottom - less_top
+    after = Sum((Term(mixed_form(whole, top + change, bottom)), Term(Whole(less + 1), True)))
+    return Move(after, Say.of("same-change", change=change, bottom=bottom))
+
+
+def divide_out_wholes(expr: Expr) -> Move:
+    """Wholes by division with remainder: 19 ÷ 12 = 1 remainder 7, so 19/12 = 1 7/12."""
+    if isinstance(expr, Sum):
+        parts = SumParts.of(expr)
+        wholes, part = parts.wholes(), parts.parts[0][1]
+    elif isinstance(expr, MixedNumber):
+        wholes, part = (expr.whole,), expr.part
+    else:
+        assert isinstance(expr, CommonFraction)
+        wholes, part = (), expr
+    count, rest = divmod(part.numerator, part.denominator)
+    said = Say.of(
+        "divide-out-wholes", top=part.numerator, bottom=part.denominator, count=count, rest=rest, wholes=wholes
+    )
+    side = long_division(part.numerator, 0, part.denominator)
+    return Move(mixed_form(sum(wholes) + count, rest, part.denominator), said, (side,))
+
+
+def mixed_first(expr: Expr) -> Move:
+    """Improper parts are taken out as wholes before mixed numbers are subtracted: 11/4 is 2 3/4."""
+    assert isinstance(expr, Sum)
+    terms: list[Term] = []
+    notes: list[tuple[Expr, Expr]] = []
+    for term in expr.terms:
+        number = term.expr
+        if isinstance(number, (CommonFraction, MixedNumber)):
+            part = number if isinstance(number, CommonFraction) else number.part
+            if part.is_improper:
+                more, rest = divmod(part.numerator, part.denominator)
+                whole = more + (number.whole if isinstance(number, MixedNumber) else 0)
+                new = mixed_form(whole, rest, part.denominator)
+                notes.append((number, new))
+                terms.append(Term(new, term.minus))
+                continue
+        terms.append(term)
+    return Move(Sum(tuple(terms), expr.marks), Say.of("mixed-first", changed=tuple(notes)))
+
+
+def make_wholes(expr: Expr) -> Move:
+    """A fraction that is exactly a whole is written as one before adding: 8/8 + 1/8 = 1 + 1/8."""
+    assert isinstance(expr, Sum)
+    terms: list[Term] = []
+    notes: list[tuple[Expr, Expr]] = []
+    for term in expr.terms:
+        number = term.expr
+        if isinstance(number, CommonFraction) and number.is_improper and number.value.denominator == 1:
+            new = Whole(int(number.value))
+            notes.append((number, new))
+            terms.append(Term(new, term.minus))
+        else:
+            terms.append(term)
+    return Move(Sum(tuple(terms)), Say.of("make-wholes", changed=tuple(dict.fromkeys(notes))))
+
+
+def to_improper(expr: Expr) -> Move:
+    """Every mixed number as an improper fraction, a whole over 1: 6 1/4 = 25/4, 9 = 9/1."""
+    side: list[SideWork] = []
+
+    def improper(number: Expr, *, wholes_too: bool) -> Expr:
+        match number:
+            case MixedNumber(whole, top, bottom):
+                side.append(Calculation(f"{whole} × {bottom} + {top} = {whole * bottom + top}"))
+                return CommonFraction(whole * bottom + top, bottom)
+            case Whole(n) if wholes_too:
+                return CommonFraction(n, 1)
+            case _:
+                return number
+
+    after: Expr
+    if isinstance(expr, Product):
+        after = Product(tuple(Factor(improper(f.expr, wholes_too=False), f.divide, f.implied) for f in expr.factors))
+    else:
+        assert isinstance(expr, Sum)
+        terms = tuple(Term(improper(t.expr, wholes_too=True), t.minus) for t in expr.terms)
+        after = Sum(terms, expr.marks | {"improper"})
+    mixed = next((c for c in (expr.factors if isinstance(expr, Product) else expr.terms) if _is_mixed(c.expr)), None)
+    return Move(after, Say.of("to-improper", example=mixed.expr if mixed else None), tuple(side))
+
+
+def _is_mixed(expr: Expr) -> bool:
+    return isinstance(expr, MixedNumber)
+
+
+def carry_out(expr: Expr) -> Move:
+    """A part of 1 or more beside wholes is split: 2 + 1 + 19/12 = 2 + 1 + 12/12 + 7/12."""
+    parts = SumParts.of(expr)
+    return _split(parts.wholes(), parts.parts[0][1])
+
+
+def take_out_wholes(expr: Expr) -> Move:
+    """An improper part is split into wholes and what is left: 3 19/12 = 3 + 12/12 + 7/12."""
+    if isinstance(expr, MixedNumber):
+        return _split((expr.whole,), expr.part)
+    assert isinstance(expr, CommonFraction)
+    return _split((), expr)
+
+
+def _split(wholes: tuple[int, ...], part: CommonFraction) -> Move:
+    count, rest = divmod(part.numerator, part.denominator)
+    if rest == 0:
+        return Move(
+            Whole(sum(wholes) + count),
+            Say.of("exactly-wholes", top=part.numerator, bottom=part.denominator, count=count, wholes=wholes),
+        )
+    pieces = CommonFraction(count * part.denominator, part.denominator)
+    return Move(
+        Split(wholes, (pieces, CommonFraction(rest, part.denominator))),
+        Say.of("take-out-wholes", top=part.numerator, rest=rest, bottom=part.denominator, count=count),
+    )
+
+
+def join_split(expr: Expr) -> Move:
+    """Whole pieces become wholes: 3 + 12/12 + 7/12 = 4 7/12."""
+    assert isinstance(expr, Split)
+    full, rest = expr.parts
+    assert isinstance(full, CommonFraction)
+    assert isinstance(rest, CommonFraction)
+    count = int(evaluate(full))
+    said = Say.of(
+        "carry" if expr.wholes else "wholes-out",
+        top=full.numerator, bottom=full.denominator, count=count, wholes=expr.wholes,
+    )  # fmt: skip
+    return Move(mixed_form(sum(expr.wholes) + count, rest.numerator, rest.denominator), said)
+
+
+PUT_WHOLES_BY = Rule("put-wholes-by", "put-wholes-by", put_wholes_by)
+COMBINE_TOPS = Rule("combine-tops", "combine-tops", combine_tops)
+JOIN = Rule("join", "join", join)
+REGROUP = Rule("regroup", "regroup", regroup, ("regrouping", "shortcut"))
+REGROUP_BESIDE = Rule("regroup-beside", "regroup", regroup_beside, ("regrouping", "beside"))
+REGROUP_PULLED_OVER = Rule("regroup-pulled-over", "regroup", regroup_pulled_over, ("regrouping", "pulled-over"))
+GATHER_REGROUPED = Rule("gather-regrouped", "gather-regrouped", gather_regrouped)
+SPLIT_SUBTRAHEND = Rule("split-subtrahend", "split-subtrahend", split_subtrahend)
+COUNT_BACK_WHOLES = Rule("count-back-wholes", "count-back-wholes", count_back_wholes)
+COUNT_BACK_TO_WHOLE = Rule("count-back-to-whole", "count-back-to-whole", count_back_to_whole)
+COUNT_BACK_PARTS = Rule("count-back-parts", "count-back-parts", count_back_parts)
+SET_PARTS_APART = Rule("set-parts-apart", "set-parts-apart", set_parts_apart)
+SUBTRACT_PARTS = Rule("subtract-parts", "subtract-parts", subtract_parts)
+PART_FROM_WHOLES = Rule("part-from-wholes", "part-from-wholes", part_from_wholes)
+COUNT_UP = Rule("count-up", "count-up", count_up)
+SAME_CHANGE = Rule("same-change", "same-change", same_change)
+DIVIDE_OUT_WHOLES = Rule("divide-out-wholes", "take-out-wholes", divide_out_wholes, ("wholes-out", "division"))
+DIVIDE_OUT_CARRY = Rule("divide-out-carry", "carry-out", divide_out_wholes, ("wholes-out", "division"))
+MAKE_WHOLES = Rule("make-wholes", "make-wholes", make_wholes)
+MIXED_FIRST = Rule("mixed-first", "mixed-first", mixed_first)
+TO_IMPROPER = Rule("to-improper", "to-improper", to_improper)
+CARRY_OUT = Rule("carry-out", "carry-out", carry_out, ("wholes-out", "as-pieces"))
+TAKE_OUT_WHOLES = Rule("take-out-wholes", "take-out-wholes", take_out_wholes, ("wholes-out", "as-pieces"))
+JOIN_SPLIT = Rule("join-split", "join-split", join_split)

@@ -1,0 +1,77 @@
+"""Fractions multiplied and divided."""
+
+from math import gcd, lcm
+
+from keen_slate.core.numbers.forms import CommonFraction, Whole
+from keen_slate.core.problem.tree import Expr, Factor, Product
+from keen_slate.core.rules.factors import first_pair, pair_replaced
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Move, Rule
+
+
+def _over(number: Expr) -> tuple[int, int]:
+    if isinstance(number, Whole):
+        return number.n, 1
+    assert isinstance(number, CommonFraction)
+    return number.numerator, number.denominator
+
+
+def multiply_fractions(expr: Expr) -> Move:
+    """Tops multiplied, bottoms multiplied; a whole n is n/1."""
+    (a, b), (c, d) = (_over(x) for x in first_pair(expr))
+    said = Say.of("multiply-fractions", a=a, b=b, c=c, d=d)
+    return Move(pair_replaced(expr, CommonFraction(a * c, b * d)), said)
+
+
+def cancel(expr: Expr) -> Move:
+    """Factors common to a top and a bottom are taken out first: 2/3 × 9/4 = 1/1 × 3/2."""
+    assert isinstance(expr, Product)
+    (a, b), (c, d) = (_over(x) for x in first_pair(expr))
+    tops, bottoms = [a, c], [b, d]
+    taken: list[tuple[int, int, int]] = []
+    for i in (0, 1):
+        for j in (1 - i, i):
+            factor = gcd(tops[i], bottoms[j])
+            if factor > 1 and tops[i]:
+                taken.append((tops[i], bottoms[j], factor))
+                tops[i] //= factor
+                bottoms[j] //= factor
+    pair = (Factor(_written(tops[0], bottoms[0])), Factor(_written(tops[1], bottoms[1])))
+    return Move(Product((*pair, *expr.factors[2:])), Say.of("cancel", taken=tuple(taken)))
+
+
+def _written(top: int, bottom: int) -> Expr:
+    return Whole(top) if bottom == 1 else CommonFraction(top, bottom)
+
+
+def rename_both(expr: Expr) -> Move:
+    """Both in pieces of one size before dividing: 6 ÷ 3/4 = 24/4 ÷ 3/4."""
+    assert isinstance(expr, Product)
+    (a, b), (c, d) = (_over(x) for x in first_pair(expr))
+    common = lcm(b, d)
+    first = CommonFraction(a * common // b, common)
+    second = Factor(CommonFraction(c * common // d, common), divide=True)
+    return Move(Product((Factor(first), second, *expr.factors[2:])), Say.of("rename-both", common=common))
+
+
+def divide_tops(expr: Expr) -> Move:
+    """Pieces of one size: how many times the one count goes into the other. 24/4 ÷ 3/4 = 24 ÷ 3."""
+    assert isinstance(expr, Product)
+    (a, b), (c, _) = (_over(x) for x in first_pair(expr))
+    second = Factor(Whole(c), divide=True)
+    return Move(Product((Factor(Whole(a)), second, *expr.factors[2:])), Say.of("divide-tops", a=a, c=c, bottom=b))
+
+
+def invert(expr: Expr) -> Move:
+    """Dividing by a fraction multiplies by its reciprocal: 6 ÷ 3/4 = 6 × 4/3."""
+    assert isinstance(expr, Product)
+    top, bottom = _over(expr.factors[1].expr)
+    after = Product((expr.factors[0], Factor(CommonFraction(bottom, top)), *expr.factors[2:]))
+    return Move(after, Say.of("invert", top=top, bottom=bottom))
+
+
+CANCEL = Rule("cancel", "cancel", cancel)
+RENAME_BOTH = Rule("rename-both", "rename-both", rename_both)
+DIVIDE_TOPS = Rule("divide-tops", "divide-tops", divide_tops)
+MULTIPLY_TOPS = Rule("multiply-fractions", "multiply-tops", multiply_fractions)
+INVERT = Rule("invert", "invert", invert)

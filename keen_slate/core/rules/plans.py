@@ -1,0 +1,474 @@
+"""What is due next inside each goal, read from the expression alone.
+
+To add a plan: write a function from the expression at the goal to the next goal and where (or None when the goal
+is reached), and list it in ``rules/listing.py``.
+"""
+
+from collections.abc import Callable
+from itertools import combinations
+from math import gcd
+
+from keen_slate.core.numbers.forms import (
+    CommonFraction,
+    DecimalNumeral,
+    MixedNumber,
+    Percent,
+    RepeatingDecimal,
+    Whole,
+    whole_and_part,
+)
+from keen_slate.core.problem.tree import (
+    Chain,
+    Columns,
+    Comparison,
+    Convert,
+    CrossProducts,
+    Estimating,
+    Expr,
+    Group,
+    Left,
+    Negative,
+    Path,
+    Power,
+    Product,
+    Rounding,
+    Simplify,
+    Split,
+    Sum,
+    children,
+    decimal_places,
+    evaluate,
+    falls_below_zero,
+    is_numeral,
+    is_zero,
+)
+from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
+
+Opening = tuple[str, Path] | None
+
+
+def is_simple(expr: Expr) -> bool:
+    """A number, or a number with a minus: nothing in it is left to work out."""
+    return is_numeral(expr.of if isinstance(expr, Negative) else expr)
+
+
+def answer(expr: Expr) -> Opening:
+    """What is asked: everything is worked out, then the number is put in the form asked for."""
+    match expr:
+        case Comparison():
+            return None if expr.judged == 2 else ("compare", ())
+        case Chain():
+            return None if expr.note == "done" else ("fill", ())
+        case Left():
+            return None
+        case Estimating(rounded=False):
+            return "round-terms", ()
+        case Convert() | Simplify() | Rounding() | Estimating():
+            return _asked_of_a_number(expr)
+    if isinstance(expr, Negative) and isinstance(expr.of, Left):
+        return None
+    if not is_simple(expr):
+        return "work-out", ()
+    at: Path = (0,) if isinstance(expr, Negative) else ()
+    return ("finish", at) if finish(expr.of if isinstance(expr, Negative) else expr) else None
+
+
+def _asked_of_a_number(expr: Convert | Simplify | Rounding | Estimating) -> Opening:
+    if isinstance(expr.of, Left):
+        return None
+    if not is_simple(expr.of):
+        return "work-out", (0,)
+    at: Path = (0, 0) if isinstance(expr.of, Negative) else (0,)
+    number = expr.of.of if isinstance(expr.of, Negative) else expr.of
+    match expr:
+        case Simplify() | Estimating():
+            return ("finish", at) if finish(number) else None
+        case Rounding():
+            return "round", ()
+        case Convert(_, "improper") if isinstance(number, (Whole, MixedNumber)):
+            return "write-improper", at
+        case Convert(_, "improper") if isinstance(number, CommonFraction):
+            return None
+        case Convert(_, "decimal"):
+            return None if isinstance(number, (DecimalNumeral, RepeatingDecimal, Whole)) else ("write-decimal", at)
+        case Convert(_, "percent"):
+            return None if isinstance(number, Percent) else ("write-percent", at)
+    if isinstance(number, (DecimalNumeral, Percent, RepeatingDecimal)):
+        return "write-fraction", at
+    return ("finish", at) if finish(number) else None
+
+
+def finish(expr: Expr) -> Opening:
+    """The form of an answer: no part of 0, wholes taken out, lowest terms."""
+    match expr:
+        case CommonFraction(0, _) | MixedNumber(_, 0, _) | MixedNumber(0, _, _):
+            return "drop-nothing", ()
+        case CommonFraction() if expr.is_improper:
+            return "take-out-wholes", ()
+        case MixedNumber() if expr.part.is_improper:
+            return "take-out-wholes", ()
+        case CommonFraction() if not expr.is_lowest:
+            return "simplify", ()
+        case MixedNumber() if not expr.part.is_lowest:
+            return "simplify", ()
+        case DecimalNumeral(digits, _) if digits % 10 == 0:
+            return "drop-zeros", ()
+        case _:
+            return None
+
+
+def work_out(expr: Expr) -> Opening:
+    """The order of operations: what stands inside is worked first, from the left."""
+    for index, child in enumerate(children(expr)):
+        if not is_simple(child):
+            return "work-out", (index,)
+    match expr:
+        case Split():
+            return ("gather-regrouped" if expr.regrouped else "join-split"), ()
+        case Columns():
+            return "column", ()
+        case CrossProducts():
+            return "work-cross-products", ()
+        case Power():
+            return "raise", ()
+        case Product():
+            return "multiply-divide", ()
+        case Sum():
+            return "add-up", ()
+        case Group() | _:
+            return None
+
+
+def add_up(expr: Expr) -> Opening:
+    """A sum of numbers: signs, an order that never goes below nothing, one kind of number, then the adding."""
+    assert isinstance(expr, Sum)
+    kinds = {type(child) for child in children(expr)}
+    if Negative in kinds:
+        return "signs", ()
+    if any(t.minus for t in expr.terms) and (expr.terms[0].minus or falls_below_zero(expr)):
+        return "order-terms", ()
+    return _add_up_in_order(expr)
+
+
+def adding_opposites(expr: Expr) -> Opening:
+    """Each subtraction meant as adding the opposite: the result may go below 0 on the way."""
+    assert isinstance(expr, Sum)
+    kinds = {type(child) for child in children(expr)}
+    if DecimalNumeral in kinds or not (Negative in kinds or any(t.minus for t in expr.terms)):
+        return add_up(expr)
+    if "opposites" not in expr.marks:
+        return "add-opposite", ()
+    if kinds == {Whole}:
+        return "add-wholes", ()
+    if kinds & {Whole, MixedNumber}:
+        return "to-improper", ()
+    return "combine-parts", ()
+
+
+def _add_up_in_order(expr: Sum) -> Opening:
+    kinds = {type(child) for child in children(expr)}
+    if any(is_zero(child) for child in children(expr)):
+        return "drop-zero-terms", ()
+    if DecimalNumeral in kinds:
+        if not kinds <= {DecimalNumeral, Whole}:
+            return "same-kind", ()
+        if needs_pairs(expr):
+            return "take-first", ()
+        return "add-decimals", ()
+    if kinds == {Whole}:
+        return ("take-first" if needs_pairs(expr) else "add-wholes"), ()
+    parts = SumParts.of(expr)
+    if not parts.any_whole:
+        return ("combine-parts" if parts.any_minus else "add-fractions"), ()
+    return ("subtract-mixed" if parts.any_minus else "add-mixed"), ()
+
+
+def wholes_seen(expr: Expr) -> Opening:
+    """Fractions alone: one that is exactly a whole is written as one first."""
+    disguised = any(is_whole_in_disguise(c) for c in children(expr))
+    return ("make-wholes" if disguised else "combine-parts"), ()
+
+
+def straight_on(expr: Expr) -> Opening:
+    return "combine-parts", ()
+
+
+def is_whole_in_disguise(expr: Expr) -> bool:
+    """8/8, 12/4 or 5/1."""
+    return isinstance(expr, CommonFraction) and expr.is_improper and expr.value.denominator == 1
+
+
+def needs_pairs(expr: Sum) -> bool:
+    """A longer sum with a subtraction in it is worked from the left."""
+    return len(expr.terms) > 2 and any(t.minus for t in expr.terms)
+
+
+def add_decimals(expr: Expr) -> Opening:
+    """Equal length first, then columns."""
+    places = {c.places if isinstance(c, DecimalNumeral) else 0 for c in children(expr)}
+    return ("equal-length" if len(places) > 1 else "set-in-columns"), ()
+
+
+def wholes_first(expr: Expr) -> Opening:
+    """Wholes added and put by, then the fractions, then join."""
+    parts = SumParts.of(expr)
+    if any(is_whole_in_disguise(c) for c in children(expr)):
+        return "make-wholes", ()
+    if len(parts.parts) > 1 and any(part.is_improper for _, part in parts.parts):
+        return "mixed-first", ()
+    put_by = len(parts.wholes()) == 1 and not any(isinstance(c, MixedNumber) for c in children(expr))
+    if not put_by:
+        return "put-wholes-by", ()
+    return ("combine-parts" if len(parts.parts) > 1 else "join"), ()
+
+
+def fractions_first(expr: Expr) -> Opening:
+    """Fractions first, since they may make a whole to carry, as the smallest column goes first."""
+    parts = SumParts.of(expr)
+    if any(is_whole_in_disguise(c) for c in children(expr)):
+        return "make-wholes", ()
+    if len(parts.parts) > 1:
+        improper = any(part.is_improper for _, part in parts.parts)
+        return ("mixed-first" if improper else "combine-parts"), ()
+    if any(part.is_improper for _, part in parts.parts):
+        return "carry-out", ()
+    return "join", ()
+
+
+def subtracting_pairs(finishing: Callable[[SumParts, Sum], str]) -> Callable[[Expr], Opening]:
+    """Mixed numbers with a subtraction: one bottom, one pair at a time; then the school's own way with the pair."""
+
+    def plan(expr: Expr) -> Opening:
+        assert isinstance(expr, Sum)
+        parts = SumParts.of(expr)
+        if not any(minus for minus, _ in parts.parts) and len(parts.parts) <= 1 and sum(parts.wholes()) >= 0:
+            return "join", ()
+        # What has been begun in one way goes on in that way, whatever the school says now.
+        if "counting-back" in expr.marks:
+            return by_counting_back(parts, expr), ()
+        if "parts-apart" in expr.marks:
+            return by_negative_part(parts, expr), ()
+        if not parts.is_pair:
+            return ("combine-parts" if len(parts.bottoms) > 1 else "take-first"), ()
+        if any(isinstance(c, CommonFraction) and c.is_improper for c in children(expr)):
+            return "mixed-first", ()
+        if len(parts.bottoms) > 1:
+            return "combine-parts", ()
+        _, top, _, less_top, bottom = minuend_and_subtrahend(parts)
+        # A whole hides in a part; one that has been opened on purpose stays open and is counted with the rest.
+        if "enough" in expr.marks:
+            return "combine-parts", ()
+        if less_top >= bottom or top - bottom >= less_top:
+            return "mixed-first", ()
+        return finishing(parts, expr), ()
+
+    return plan
+
+
+def _enough(parts: SumParts) -> bool:
+    _, top, _, less_top, _ = minuend_and_subtrahend(parts)
+    return top >= less_top
+
+
+def by_regrouping(parts: SumParts, expr: Sum) -> str:
+    return "combine-parts"
+
+
+def by_counting_back(parts: SumParts, expr: Sum) -> str:
+    if len(parts.terms) == 3:
+        return "count-back-wholes"
+    _, _, less_whole, _, _ = minuend_and_subtrahend(parts)
+    if less_whole:
+        return "split-subtrahend"
+    if not _enough(parts) and not isinstance(expr.terms[0].expr, Whole):
+        return "count-back-to-whole"
+    return "count-back-parts"
+
+
+def by_negative_part(parts: SumParts, expr: Sum) -> str:
+    if "parts-apart" in expr.marks:
+        return "part-from-wholes" if len(parts.parts) == 1 else "subtract-parts"
+    bare = isinstance(expr.terms[0].expr, Whole)
+    return "combine-parts" if bare or _enough(parts) else "set-parts-apart"
+
+
+def by_counting_up(parts: SumParts, expr: Sum) -> str:
+    whole, top, less_whole, less_top, bottom = minuend_and_subtrahend(parts)
+    if top >= bottom:
+        return "mixed-first"
+    return "count-up" if whole > less_whole and less_top else "combine-parts"
+
+
+def by_same_change(parts: SumParts, expr: Sum) -> str:
+    return "combine-parts" if _enough(parts) else "same-change"
+
+
+def all_improper(expr: Expr) -> Opening:
+    assert isinstance(expr, Sum)
+    return "to-improper", ()
+
+
+def make_a_whole_first(expr: Expr) -> Opening:
+    """Two parts that make a whole are put together before anything else."""
+    assert isinstance(expr, Sum)
+    parts = SumParts.of(expr)
+    if not parts.any_minus and len(parts.parts) > 2 and "whole-made" not in expr.marks:
+        for (_, a), (_, b) in combinations(parts.parts, 2):
+            if (a.value + b.value).denominator == 1:
+                return "put-together", ()
+    return "gather-parts", ()
+
+
+def no_whole_first(expr: Expr) -> Opening:
+    return "gather-parts", ()
+
+
+def reducing_first(expr: Expr) -> Opening:
+    """Terms are brought to lowest terms before a common denominator is looked for."""
+    parts = SumParts.of(expr)
+    if len(parts.bottoms) > 1 and any(not part.is_lowest for _, part in parts.parts):
+        return "reduce-terms", ()
+    return "one-size", ()
+
+
+def as_it_stands(expr: Expr) -> Opening:
+    return "one-size", ()
+
+
+def asking(expr: Expr) -> Opening:
+    """One bottom, enough to take away from, then the tops; each decision is a question of its own."""
+    assert isinstance(expr, Sum)
+    parts = SumParts.of(expr)
+    if "opposites" in expr.marks:
+        return unasked(expr)
+    if len(parts.parts) > 1 and "bottoms" not in expr.marks:
+        return "compare-bottoms", ()
+    if (
+        parts.is_pair
+        and parts.any_whole
+        and len(parts.parts) == 2
+        and len(parts.bottoms) == 1
+        and "enough" not in expr.marks
+    ):
+        return "ask-enough", ()
+    return unasked(expr)
+
+
+def unasked(expr: Expr) -> Opening:
+    """One bottom, enough to take away from, then the tops."""
+    parts = SumParts.of(expr)
+    if len(parts.bottoms) > 1:
+        return "rename", ()
+    if parts.is_pair and parts.any_whole and not _enough(parts):
+        return "regroup", ()
+    return "combine-tops", ()
+
+
+def column(expr: Expr) -> Opening:
+    """One column: regroup if the top digit is too small, then write the digit."""
+    assert isinstance(expr, Columns)
+    if expr.minus and expr.rows[0][expr.at] < expr.rows[1][expr.at]:
+        return "regroup-column", ()
+    return "write-digit", ()
+
+
+def multiply_divide(expr: Expr) -> Opening:
+    """The two leftmost factors: signs, one kind of number, then the operation."""
+    assert isinstance(expr, Product)
+    if any(isinstance(c, Negative) for c in children(expr)):
+        return "product-signs", ()
+    first, second = expr.factors[0].expr, expr.factors[1].expr
+    divide = expr.factors[1].divide
+    kinds = {type(first), type(second)}
+    if Percent in kinds:
+        return "percents-as-fractions", ()
+    if DecimalNumeral in kinds:
+        if not kinds <= {DecimalNumeral, Whole}:
+            return "same-kind", ()
+        if not divide:
+            return "multiply-decimals", ()
+        if decimal_places(evaluate(first) / evaluate(second)) is None:
+            return "decimals-as-fractions", ()
+        return "divide-decimals", ()
+    if MixedNumber in kinds:
+        return "to-improper", ()
+    if kinds == {Whole}:
+        if divide and "decimal" in expr.marks:
+            return "divide-decimals", ()
+        return ("divide-wholes" if divide else "multiply-wholes"), ()
+    return ("divide-fractions" if divide else "multiply-fractions"), ()
+
+
+def points_shifted(expr: Expr) -> Opening:
+    """The divisor is made a whole number first."""
+    assert isinstance(expr, Product)
+    return ("divide-by-whole" if isinstance(expr.factors[1].expr, Whole) else "shift-points"), ()
+
+
+def cancelling_first(expr: Expr) -> Opening:
+    """A factor common to a top and a bottom is taken out before multiplying."""
+    assert isinstance(expr, Product)
+    (a, b), (c, d) = (_over(f.expr) for f in expr.factors[:2])
+    can = any(x and gcd(x, y) > 1 for x in (a, c) for y in (b, d))
+    return ("cancel" if can else "multiply-tops"), ()
+
+
+def reducing_after(expr: Expr) -> Opening:
+    return "multiply-tops", ()
+
+
+def _over(expr: Expr) -> tuple[int, int]:
+    if isinstance(expr, Whole):
+        return expr.n, 1
+    assert isinstance(expr, CommonFraction)
+    return expr.numerator, expr.denominator
+
+
+def dividing_in_pieces(expr: Expr) -> Opening:
+    """Both in pieces of one size; then the tops are divided."""
+    assert isinstance(expr, Product)
+    (_, b), (_, d) = (_over(f.expr) for f in expr.factors[:2])
+    return ("divide-tops" if b == d else "rename-both"), ()
+
+
+def by_reciprocal(expr: Expr) -> Opening:
+    return "invert", ()
+
+
+def compare(expr: Expr) -> Opening:
+    """Numbers of one kind, then of one size, then the judgement."""
+    assert isinstance(expr, Comparison)
+    if expr.judged:
+        return "answer-in-words", ()
+    items = [i.of if isinstance(i, Negative) else i for i in expr.items]
+    kinds = {type(i) for i in items}
+    if kinds & {DecimalNumeral, Percent}:
+        if not kinds <= {DecimalNumeral, Whole}:
+            return "same-kind-items", ()
+        places = {i.places if isinstance(i, DecimalNumeral) else 0 for i in items}
+        return ("equal-length-items" if len(places) > 1 else "judge"), ()
+    parts = [whole_and_part(i) for i in items if isinstance(i, (Whole, CommonFraction, MixedNumber))]
+    wholes = {whole for whole, _ in parts}
+    if wholes != {0} and any(part is not None and part.is_improper for _, part in parts):
+        return "mixed-items", ()
+    bottoms = {part.denominator for _, part in parts if part is not None}
+    return ("rename-items" if len(bottoms) > 1 and len(wholes) < len(items) else "judge"), ()
+
+
+def fill(expr: Expr) -> Opening:
+    """The blank is set alone and worked out, or the tops are counted; then it is written in."""
+    assert isinstance(expr, Chain)
+    if expr.note == "set-alone":
+        assert expr.equals is not None
+        if not is_simple(expr.equals):
+            return "work-out", (0,)
+        bare = expr.equals.of if isinstance(expr.equals, Negative) else expr.equals
+        # A blank in a fraction wants its own denominator; one that stands alone is an answer.
+        if expr.gap is not None and expr.gap.is_alone and finish(bare):
+            return "finish", (0, 0) if isinstance(expr.equals, Negative) else (0,)
+        return "write-in", ()
+    return expr.note or "look-for-blanks", ()
+
+
+def decimals_go(expr: Expr) -> Opening:
+    return "decimals-as-fractions", ()

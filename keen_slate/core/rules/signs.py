@@ -1,0 +1,62 @@
+"""Signs, and the order of terms that keeps a sum from going below nothing on the way."""
+
+from keen_slate.core.problem.tree import Expr, Factor, Group, Negative, Product, Sum, Term, evaluate
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Move, Rule
+
+
+def signs(expr: Expr) -> Move:
+    """Adding a negative takes away; taking away a negative adds: 4 + (−1) = 4 − 1.
+
+    >>> from keen_slate.core.numbers.forms import Whole
+    >>> signs(Sum((Term(Whole(4)), Term(Negative(Whole(1)), minus=True)))).after == Sum(
+    ...     (Term(Whole(4)), Term(Whole(1)))
+    ... )
+    True
+    """
+    assert isinstance(expr, Sum)
+    terms = tuple(Term(t.expr.of, not t.minus) if isinstance(t.expr, Negative) else t for t in expr.terms)
+    added = any(isinstance(t.expr, Negative) and not t.minus for t in expr.terms)
+    taken = any(isinstance(t.expr, Negative) and t.minus for t in expr.terms)
+    return Move(Sum(terms), Say.of("signs", added=added, taken=taken))
+
+
+def order_terms(expr: Expr) -> Move:
+    """What is added goes first. Where more is taken away than there is, the sum is turned round under a minus."""
+    assert isinstance(expr, Sum)
+    if all(t.minus for t in expr.terms):
+        return Move(Negative(Group(Sum(tuple(Term(t.expr) for t in expr.terms)))), Say.of("all-taken-away"))
+    if evaluate(expr) >= 0:
+        return Move(Sum(tuple(sorted(expr.terms, key=lambda t: t.minus))), Say.of("added-first"))
+    turned = (Term(t.expr, not t.minus) for t in expr.terms)
+    ordered = Sum(tuple(sorted(turned, key=lambda t: t.minus)))
+    larger = ordered.terms[0].expr if len(expr.terms) == 2 else None
+    smaller = ordered.terms[1].expr if len(expr.terms) == 2 else None
+    return Move(Negative(Group(ordered)), Say.of("negative-result", larger=larger, smaller=smaller))
+
+
+def add_opposite(expr: Expr) -> Move:
+    """Each subtraction is meant as adding the opposite: 3/4 − 5/6 = 3/4 + (−5/6)."""
+    assert isinstance(expr, Sum)
+    terms = tuple(Term(t.expr.of, not t.minus) if isinstance(t.expr, Negative) else t for t in expr.terms)
+    written_so = not any(t.minus for t in expr.terms[1:])
+    return Move(Sum(terms, expr.marks | {"opposites"}), None if written_so else Say.of("add-opposite"))
+
+
+def product_signs(expr: Expr) -> Move:
+    """Two negatives make a positive; one alone makes the product negative."""
+    assert isinstance(expr, Product)
+    negatives = sum(isinstance(f.expr, Negative) for f in expr.factors)
+    bare = Product(
+        tuple(
+            Factor(f.expr.of, f.divide) if isinstance(f.expr, Negative) else Factor(f.expr, f.divide)
+            for f in expr.factors
+        )
+    )
+    return Move(Negative(Group(bare)) if negatives % 2 else bare, Say.of("product-signs", negatives=negatives))
+
+
+SIGNS = Rule("signs", "signs", signs)
+ORDER_TERMS = Rule("order-terms", "order-terms", order_terms)
+ADD_OPPOSITE = Rule("add-opposite", "add-opposite", add_opposite)
+PRODUCT_SIGNS = Rule("product-signs", "product-signs", product_signs)

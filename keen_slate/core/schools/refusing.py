@@ -1,0 +1,76 @@
+"""Why a choice cannot be followed on a problem. Each gives a sentence, or None where the choice fits.
+
+A choice is only refused where the problem would have used it: a problem without fractions refuses no way of finding a
+common denominator.
+"""
+
+from itertools import combinations
+from math import lcm
+
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
+from keen_slate.core.problem.tree import Expr, Sum, children, decimal_places, evaluate, is_numeral, walk
+from keen_slate.core.wording.say import Say
+
+
+def _sums(expr: Expr) -> list[Sum]:
+    return [e for e in walk(expr) if isinstance(e, Sum)]
+
+
+def _parts(total: Sum) -> list[CommonFraction]:
+    return [
+        c if isinstance(c, CommonFraction) else c.part
+        for c in children(total)
+        if isinstance(c, (CommonFraction, MixedNumber))
+    ]
+
+
+def no_bottom_to_keep(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
+    for total in _sums(expr):
+        bottoms = {p.denominator for p in _parts(total)}
+        if len(bottoms) > 1 and lcm(*bottoms) not in bottoms:
+            return Say.of("refuse-keep-one", bottoms=tuple(sorted(bottoms)))
+    return None
+
+
+def cross_products_need_two(expr: Expr, chosen: dict[str, str]) -> Say | None:
+    for total in _sums(expr):
+        parts = _parts(total)
+        if len({p.denominator for p in parts}) > 1:
+            if len(parts) > 2:
+                return Say.of("refuse-cross-products-terms", count=len(parts))
+            mixed = any(not isinstance(c, CommonFraction) for c in children(total))
+            if mixed and any(t.minus for t in total.terms) and chosen["subtracting"] != "improper":
+                return Say.of("refuse-cross-products-mixed")
+    return None
+
+
+def no_whole_to_make(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
+    long = [total for total in _sums(expr) if len(_parts(total)) > 2]
+    for total in long:
+        if any((a.value + b.value).denominator == 1 for a, b in combinations(_parts(total), 2)):
+            return None
+    return Say.of("refuse-make-a-whole") if long else None
+
+
+def count_back_needs_like_parts(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
+    for total in _sums(expr):
+        bottoms = {p.denominator for p in _parts(total)}
+        if any(t.minus for t in total.terms) and len(bottoms) > 1:
+            return Say.of("refuse-count-back", bottoms=tuple(sorted(bottoms)))
+    return None
+
+
+def negatives_not_yet(expr: Expr, chosen: dict[str, str]) -> Say | None:
+    if chosen["negatives"] == "not-yet" and any(t.minus for total in _sums(expr) for t in total.terms):
+        return Say.of("refuse-negatives")
+    return None
+
+
+def a_decimal_never_ends(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
+    numbers = [e for e in walk(expr) if is_numeral(e)]
+    if not any(isinstance(n, DecimalNumeral) for n in numbers):
+        return None
+    for number in numbers:
+        if decimal_places(evaluate(number)) is None:
+            return Say.of("refuse-decimals", number=number)
+    return None

@@ -1,0 +1,102 @@
+"""A school: one choice for each facet of how a teacher works."""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from keen_slate.core.problem.tree import Expr
+from keen_slate.core.wording.say import Say
+
+
+@dataclass(frozen=True, slots=True)
+class Choice:
+    """One way of doing it. ``id`` is kebab-case; name and description are looked up in the wording by it.
+
+    ``refuses`` gets the problem and all choices, and says why this one cannot be followed there, or gives None.
+    """
+
+    id: str
+    refuses: Callable[[Expr, dict[str, str]], Say | None] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Facet:
+    """Something on which teachers differ, with the ways of doing it; the first is the default."""
+
+    id: str
+    choices: tuple[Choice, ...]
+
+    @property
+    def default(self) -> str:
+        return self.choices[0].id
+
+
+class UnknownChoice(ValueError):
+    """A facet or choice that is not listed. ``known`` holds what could have been written instead."""
+
+    def __init__(self, what: str, given: str, known: tuple[str, ...]) -> None:
+        super().__init__(f"There is no {what} called {given}. Choose one of: {', '.join(known)}.")
+        self.given = given
+        self.known = known
+
+
+class School:
+    """The choices in force, one for every facet. Equal and hashable by its choices."""
+
+    __slots__ = ("_by_facet", "choices")
+
+    def __init__(self, choices: tuple[tuple[str, str], ...]) -> None:
+        self.choices = choices
+        self._by_facet = dict(choices)
+
+    def __getitem__(self, facet: str) -> str:
+        return self._by_facet[facet]
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, School) and self.choices == other.choices
+
+    def __hash__(self) -> int:
+        return hash(self.choices)
+
+    def __repr__(self) -> str:
+        return f"School({self._by_facet})"
+
+    def as_dict(self) -> dict[str, str]:
+        return dict(self._by_facet)
+
+
+def school_from(facets: tuple[Facet, ...], chosen: Mapping[str, str]) -> School:
+    """The school with ``chosen`` in force and the default elsewhere. Raises UnknownChoice."""
+    by_id = {f.id: f for f in facets}
+    for facet_id, choice_id in chosen.items():
+        if facet_id not in by_id:
+            raise UnknownChoice("school facet", facet_id, tuple(by_id))
+        known = tuple(c.id for c in by_id[facet_id].choices)
+        if choice_id not in known:
+            raise UnknownChoice(f"choice for {facet_id}", choice_id, known)
+    return School(tuple(sorted((f.id, chosen.get(f.id, f.default)) for f in facets)))
+
+
+@dataclass(frozen=True, slots=True)
+class Refused:
+    """A choice that cannot be followed on this problem, what is done instead, and why."""
+
+    facet: str
+    choice: str
+    instead: str
+    why: Say
+
+
+def fitting_school(facets: tuple[Facet, ...], school: School, expr: Expr) -> tuple[School, tuple[Refused, ...]]:
+    """The school with the default in place of every choice that this problem refuses."""
+    chosen = school.as_dict()
+    refused: list[Refused] = []
+    for facet in facets:
+        choice = next(c for c in facet.choices if c.id == chosen[facet.id])
+        why = choice.refuses(expr, chosen) if choice.refuses else None
+        if why is not None:
+            refused.append(Refused(facet.id, choice.id, facet.default, why))
+    if not refused:
+        return school, ()
+    for r in refused:
+        chosen[r.facet] = r.instead
+    return school_from(facets, chosen), tuple(refused)

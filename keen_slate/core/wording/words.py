@@ -1,0 +1,95 @@
+"""The teacher's words, and how numbers are named in a sentence."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, replace
+
+
+@dataclass(frozen=True, slots=True)
+class Words:
+    """One choice for every word on which teachers differ. ``words_from`` makes one from choices by name."""
+
+    regroup: str = "regroup"
+    quarter: str = "quarter"
+    top: str = "top"
+    bottom: str = "bottom"
+    common_bottom: str = "lowest common bottom"
+    common_multiple: str = "common multiple"
+    greatest_common_factor: str = "greatest common factor"
+    simplest_form: str = "simplest form"
+    improper: str = "improper"
+    over: str = "over"
+    order: str = "brackets, powers, × and ÷ from the left, + and − from the left"
+    decimal_sign: str = "."
+
+
+VOCABULARY: dict[str, tuple[str, ...]] = {
+    "regroup": ("regroup", "borrow", "rename", "exchange"),
+    "quarter": ("quarter", "fourth"),
+    "top": ("top", "numerator"),
+    "bottom": ("bottom", "denominator"),
+    "common_bottom": ("lowest common bottom", "LCD", "lowest common denominator", "least common denominator"),
+    "common_multiple": ("common multiple", "LCM", "lowest common multiple", "least common multiple"),
+    "greatest_common_factor": ("greatest common factor", "highest common factor"),
+    "simplest_form": ("simplest form", "lowest terms"),
+    "improper": ("improper", "top-heavy"),
+    "over": ("over", "out of"),
+    "decimal_sign": (".", ","),
+}
+"""The words that a teacher can choose from; the first of each is the default."""
+
+DEFAULT_WORDS = Words()
+
+
+def words_from(chosen: Mapping[str, str]) -> Words:
+    """The default words with ``chosen`` in their place. Raises ValueError for a word that is not offered."""
+    for name, word in chosen.items():
+        if word not in VOCABULARY.get(name, ()):
+            offered = ", ".join(VOCABULARY.get(name, tuple(VOCABULARY)))
+            raise ValueError(f"There is no {name}={word}. Choose one of: {offered}.")
+    return replace(DEFAULT_WORDS, **chosen)
+
+
+_ORDINALS = {
+    3: "third", 5: "fifth", 6: "sixth", 7: "seventh", 8: "eighth", 9: "ninth", 10: "tenth", 11: "eleventh",
+    12: "twelfth", 13: "thirteenth", 14: "fourteenth", 15: "fifteenth", 16: "sixteenth", 17: "seventeenth",
+    18: "eighteenth", 19: "nineteenth", 20: "twentieth", 30: "thirtieth", 40: "fortieth", 50: "fiftieth",
+    60: "sixtieth", 70: "seventieth", 80: "eightieth", 90: "ninetieth", 100: "hundredth", 1000: "thousandth",
+}  # fmt: skip
+_PLACES = {
+    0: "ones", 1: "tens", 2: "hundreds", 3: "thousands", -1: "tenths", -2: "hundredths", -3: "thousandths",
+}  # fmt: skip
+
+
+def piece(bottom: int, words: Words, *, many: bool = True) -> str:
+    """The name of one piece of that size: ``twelfths``, ``half``, ``24ths``.
+
+    >>> piece(6, DEFAULT_WORDS), piece(2, DEFAULT_WORDS, many=False), piece(24, DEFAULT_WORDS)
+    ('sixths', 'half', '24ths')
+    """
+    if bottom == 1:
+        return "wholes" if many else "whole"
+    if bottom == 2:
+        return "halves" if many else "half"
+    if bottom == 4:
+        return words.quarter + ("s" if many else "")
+    if bottom in _ORDINALS:
+        return _ORDINALS[bottom] + ("s" if many else "")
+    ending = {1: "st", 2: "nd", 3: "rd"}.get(bottom % 10, "th") if bottom % 100 not in (11, 12, 13) else "th"
+    return f"{bottom}{ending}" + ("s" if many else "")
+
+
+def place_name(power: int) -> str:
+    """The name of a place by its power of ten: -2 is hundredths."""
+    if power in _PLACES:
+        return _PLACES[power]
+    return f"{10**power:,}s".replace(",", " ") if power > 0 else f"1/{10**-power} places"
+
+
+def sentence(text: str) -> str:
+    """With a capital at the beginning."""
+    return text[:1].upper() + text[1:]
+
+
+def listed(items: list[str]) -> str:
+    """``a, b and c``."""
+    return items[0] if len(items) == 1 else ", ".join(items[:-1]) + " and " + items[-1]

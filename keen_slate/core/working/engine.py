@@ -1,0 +1,266 @@
+"""The machine: a derivation by rules towards goals.
+
+A *goal* says what is to be done next and where; it is read from the expression alone, never from the history. A
+*plan* opens the next smaller goal inside a goal; a *rule* serves a goal that has no plan, and gives the next
+expression and the reason. A *mal-rule* stands in for one goal, wherever that goal stands among the open ones: the
+plans and rules below it then do not run, and everything after it goes on by the right rules.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal, TypeVar
+
+from keen_slate.core.problem.tree import Expr, Path, at_path, changed_paths, replaced, same_value, tidy
+from keen_slate.core.schools.school import School
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.side_work import SideWork
+
+MAX_STEPS = 2000
+"""Far above what the largest problem within the bounds needs; a derivation that gets here has a fault."""
+
+
+UNWATCHED_STEPS = 60
+"""Steps before states are remembered to see them come back: remembering costs time, and few workings are so long."""
+
+
+class EngineFault(AssertionError):
+    """A right rule gave a line of another value, or no rule serves a goal. Never shown as a line."""
+
+
+@dataclass(frozen=True, slots=True)
+class Goal:
+    """What is to be done, and the path of the expression it is to be done to."""
+
+    id: str
+    at: Path
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """Opens the next goal inside ``goal``: its id and relative path, or None when nothing is left to do.
+
+    With ``choice`` only where the school made that choice of that facet.
+    """
+
+    goal: str
+    opens: Callable[[Expr], tuple[str, Path] | None]
+    choice: tuple[str, str] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Move:
+    """What a rule does: the new expression at the focus, the reason, and work beside the line.
+
+    With ``said`` None the move only changes what the state is meant as; no line is written.
+    """
+
+    after: Expr
+    said: Say | None
+    side: tuple[SideWork, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Rule:
+    """A right way to serve ``goal``; with ``choice`` only where the school made that choice of that facet."""
+
+    id: str
+    goal: str
+    apply: Callable[[Expr], Move]
+    choice: tuple[str, str] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Impasse:
+    """Where a mistake leads to something that cannot be gone on with, and why."""
+
+    said: Say
+
+
+@dataclass(frozen=True, slots=True)
+class MalRule:
+    """A typical mistake as a procedure that stands in for any of its ``goals``.
+
+    ``apply`` gives None where the mistake cannot be made. ``every`` tells whether it strikes every time that such a
+    goal comes up, or only the first. ``kind``: ``value`` (a false line), ``form`` (the right value in an unfit form),
+    ``reading`` (the text taken for another problem) or ``belief`` (a false judgement on true numbers).
+    """
+
+    id: str
+    goals: tuple[str, ...]
+    apply: Callable[..., Move | Impasse | None]
+    kind: Literal["value", "form", "reading", "belief"] = "value"
+    every: bool = True
+    by_school: bool = False
+
+    def strike(self, expr: Expr, school: School) -> Move | Impasse | None:
+        """What the pupil does with the expression at the goal; with ``by_school`` it depends on what was taught."""
+        return self.apply(expr, school) if self.by_school else self.apply(expr)
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One act: the goals open then (outermost first), who did it, what it wrote in that place, the state after it."""
+
+    rule: str
+    goals: tuple[Goal, ...]
+    before: Expr
+    wrote: Expr
+    after: Expr
+    said: Say | None
+    side: tuple[SideWork, ...]
+    by_mistake: bool = False
+
+    @property
+    def at(self) -> Path:
+        return self.goals[-1].at
+
+    @property
+    def changed(self) -> tuple[Path, ...]:
+        """The parts of ``after`` that were not written so before."""
+        return changed_paths(self.before, self.after)
+
+
+@dataclass(frozen=True, slots=True)
+class Derivation:
+    """A whole working: where it starts, its steps, and the impasse where it ended in one."""
+
+    start: Expr
+    school: School
+    steps: tuple[Step, ...]
+    impasse: Impasse | None = None
+
+    @property
+    def end(self) -> Expr:
+        return self.steps[-1].after if self.steps else self.start
+
+    @property
+    def struck(self) -> bool:
+        """Whether the mal-rule found an occasion."""
+        return self.impasse is not None or any(s.by_mistake for s in self.steps)
+
+
+Chosen = TypeVar("Chosen", Plan, Rule)
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Machine:
+    """The plans and rules that a derivation runs on."""
+
+    plans: dict[str, tuple[Plan, ...]]
+    rules: dict[str, tuple[Rule, ...]]
+
+    @classmethod
+    def of(cls, plans: tuple[Plan, ...], rules: tuple[Rule, ...]) -> "Machine":
+        return cls(_by_goal(plans), _by_goal(rules))
+
+    def under(self, school: School) -> "Bound":
+        """The plan and the rule that serve each goal under one school."""
+        return Bound(
+            {goal: plan for goal, plans in self.plans.items() if (plan := _chosen(plans, school))},
+            {goal: rule for goal, rules in self.rules.items() if (rule := _chosen(rules, school))},
+        )
+
+    def derive(
+        self, start: Expr, school: School, mistake: MalRule | None = None, begun: tuple[Step, ...] = ()
+    ) -> Derivation:
+        """Work ``start`` out under a school, with one mal-rule standing in for its goal if given.
+
+        ``begun`` are steps that lead from the start to a state from which it goes on; no mistake is among them.
+
+        What a right rule writes is checked against the value of what stood there it; EngineFault if it differs.
+        """
+        bound = _under(self, school)
+        steps: list[Step] = list(begun)
+        expr = begun[-1].after if begun else tidy(start)
+        seen: set[Expr] = set()
+        while goals := bound.open_goals(expr):
+            if mistake is not None and (mistake.every or not any(s.by_mistake for s in steps)):
+                struck = strike(mistake, goals, expr, school)
+                if isinstance(struck, Impasse):
+                    return Derivation(start, school, tuple(steps), struck)
+                if struck is not None:
+                    expr = struck.after
+                    steps.append(struck)
+                    continue
+            rule = bound.rules.get(goals[-1].id)
+            if rule is None:
+                raise EngineFault(f"no rule serves {goals[-1].id} under {school.as_dict()}")
+            focus = at_path(expr, goals[-1].at)
+            try:
+                move = rule.apply(focus)
+                kept = same_value(move.after, focus)
+            except (ZeroDivisionError, ValueError):
+                if any(s.by_mistake for s in steps):  # a mistake may lead to pieces of size 0
+                    return Derivation(start, school, tuple(steps), Impasse(Say.of("zero-impasse")))
+                raise
+            if not kept:
+                raise EngineFault(f"{rule.id} changed the value of {focus!r} to that of {move.after!r}")
+            step = _step(rule.id, goals, expr, move)
+            if step.after in seen or len(steps) >= MAX_STEPS:
+                if any(s.by_mistake for s in steps):
+                    return Derivation(start, school, tuple(steps), Impasse(Say.of("goes-round")))
+                raise EngineFault(f"{rule.id} leads back to {step.after!r}")
+            expr = step.after
+            steps.append(step)
+            if len(steps) > UNWATCHED_STEPS:
+                seen.add(expr)
+        return Derivation(start, school, tuple(steps))
+
+
+@dataclass(frozen=True, slots=True)
+class Bound:
+    """A machine under one school."""
+
+    plans: dict[str, Plan]
+    rules: dict[str, Rule]
+
+    def open_goals(self, expr: Expr) -> tuple[Goal, ...]:
+        """The goals open in this state, outermost first; empty when the work is done."""
+        goals = [Goal("answer", ())]
+        here = expr
+        while (plan := self.plans.get(goals[-1].id)) is not None:
+            inner = plan.opens(here)
+            if inner is None:
+                return ()
+            id, path = inner
+            if path:
+                here = at_path(here, path)
+            goals.append(Goal(id, goals[-1].at + path))
+        return tuple(goals)
+
+
+@lru_cache(maxsize=256)
+def _under(machine: Machine, school: School) -> Bound:
+    return machine.under(school)
+
+
+def _by_goal(entries: tuple[Chosen, ...]) -> dict[str, tuple[Chosen, ...]]:
+    found: dict[str, list[Chosen]] = {}
+    for entry in entries:
+        found.setdefault(entry.goal, []).append(entry)
+    return {goal: tuple(served) for goal, served in found.items()}
+
+
+def _chosen(entries: tuple[Chosen, ...], school: School) -> Chosen | None:
+    for entry in entries:
+        if entry.choice is None or school[entry.choice[0]] == entry.choice[1]:
+            return entry
+    return None
+
+
+def _step(id: str, goals: tuple[Goal, ...], expr: Expr, move: Move, *, by_mistake: bool = False) -> Step:
+    after = replaced(expr, goals[-1].at, move.after)
+    return Step(id, goals, expr, move.after, after, move.said, move.side, by_mistake)
+
+
+def strike(mistake: MalRule, goals: tuple[Goal, ...], expr: Expr, school: School) -> Step | Impasse | None:
+    """What a mal-rule does in a state with these goals open; None where it finds no occasion."""
+    for index, goal in enumerate(goals):
+        if goal.id in mistake.goals:
+            outcome = mistake.strike(at_path(expr, goal.at), school)
+            if isinstance(outcome, Move):
+                return _step(mistake.id, goals[: index + 1], expr, outcome, by_mistake=True)
+            if outcome is not None:
+                return outcome
+    return None

@@ -1,0 +1,109 @@
+"""The second look at a problem: what it should come to, and what typical mistakes would give instead."""
+
+from dataclasses import dataclass
+from fractions import Fraction
+
+from keen_slate.core.estimating.estimates import Estimate, estimates
+from keen_slate.core.malrules.listing import MAL_RULES
+from keen_slate.core.problem.reading import Problem
+from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate, same_value
+from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.schools.school import School, fitting_school
+from keen_slate.core.wording.notation import text_of
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Derivation, MalRule, strike
+from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, written_working
+
+
+@dataclass(frozen=True, slots=True)
+class LikelyWrong:
+    """The answer that one mal-rule gives. ``caught``: it lies outside every band, so estimating exposes it.
+
+    ``value`` is None for a comparison, whose answer is a judgement.
+    """
+
+    mistake: str
+    derivation: Derivation
+    answer: Expr
+    value: Fraction | None
+    caught: bool
+
+    @property
+    def working(self) -> Working:
+        """The whole wrong working, to be laid beside the right one."""
+        return written_working(self.derivation)
+
+
+@dataclass(frozen=True, slots=True)
+class NoAnswer:
+    """A mal-rule that ends where nobody could go on, and why."""
+
+    mistake: str
+    said: Say
+
+
+@dataclass(frozen=True, slots=True)
+class SecondLook:
+    """``right_by_luck`` names the mal-rules that the item would not reveal by the value of the answer; those that spoil
+    only its form are in ``form_only``."""
+
+    estimates: tuple[Estimate, ...]
+    likely_wrong: tuple[LikelyWrong, ...]
+    no_answer: tuple[NoAnswer, ...]
+    right_by_luck: tuple[str, ...]
+    form_only: tuple[LikelyWrong, ...] = ()
+
+
+def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
+    """Estimate the problem and run every mal-rule on it under the teacher's school.
+
+    A mal-rule whose goal never comes up is not run; the others go on from the state in which they first strike.
+    """
+    if isinstance(problem.expr, Chain):
+        return SecondLook((), (), (), ())
+    fitting, _ = fitting_school(FACETS, school, problem.expr)
+    right = MACHINE.derive(problem.expr, fitting)
+    guesses = estimates(problem.expr)
+    goals = {goal.id for step in right.steps for goal in step.goals}
+    answer = _bare(right)
+    wrong: list[LikelyWrong] = []
+    form_only: list[LikelyWrong] = []
+    stuck: list[NoAnswer] = []
+    lucky: list[str] = []
+    for mistake in MAL_RULES:
+        if goals.isdisjoint(mistake.goals):
+            continue
+        made = struck(problem.expr, fitting, right, mistake)
+        if made is None:
+            continue
+        if made.impasse is not None:
+            stuck.append(NoAnswer(mistake.id, made.impasse.said))
+            continue
+        theirs = _bare(made)
+        if isinstance(theirs, Comparison):
+            if text_of(theirs) == text_of(answer):
+                lucky.append(mistake.id)
+            else:
+                wrong.append(LikelyWrong(mistake.id, made, theirs, None, caught=False))
+        elif not same_value(theirs, answer):
+            value = evaluate(theirs)
+            caught = bool(guesses) and all(not e.low <= value <= e.high for e in guesses)
+            wrong.append(LikelyWrong(mistake.id, made, theirs, value, caught))
+        elif mistake.kind == "form":
+            form_only.append(LikelyWrong(mistake.id, made, theirs, evaluate(theirs), caught=False))
+        else:
+            lucky.append(mistake.id)
+    return SecondLook(guesses, tuple(wrong), tuple(stuck), tuple(lucky), tuple(form_only))
+
+
+def _bare(derivation: Derivation) -> Expr:
+    return Working(derivation, ()).answer
+
+
+def struck(start: Expr, school: School, right: Derivation, mistake: MalRule) -> Derivation | None:
+    """The derivation with the mistake, sharing what comes before it; None where it finds no occasion."""
+    for index, step in enumerate(right.steps):
+        if strike(mistake, step.goals, step.before, school) is not None:
+            return MACHINE.derive(start, school, mistake, right.steps[:index])
+    return None

@@ -1,0 +1,190 @@
+"""A problem worked by a school: the lines that a teacher would write, and what they cost."""
+
+from dataclasses import dataclass
+
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.reading import Problem
+from keen_slate.core.problem.tree import (
+    Chain,
+    Columns,
+    Comparison,
+    Convert,
+    CrossProducts,
+    Estimating,
+    Expr,
+    Left,
+    Negative,
+    Path,
+    Rounding,
+    Simplify,
+    Split,
+    columns_as_sum,
+    walk,
+)
+from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.schools.school import Refused, School, fitting_school, school_from
+from keen_slate.core.wording.notation import text_of
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Derivation, MalRule, Step
+from keen_slate.core.working.side_work import Renaming, SideWork
+
+DEFAULT_SCHOOL = school_from(FACETS, {})
+
+
+QUESTIONS = ("compare-bottoms", "compare-for-product", "compare-for-cross-products", "ask-enough")
+"""Rules that only ask: their line repeats the one before and counts for nothing in the cost."""
+
+
+@dataclass(frozen=True, slots=True)
+class Line:
+    """One written line: what stands there, which rule wrote it, why, and the step that it came by."""
+
+    expr: Expr
+    rule: str
+    said: Say
+    step: Step | None = None
+
+    @property
+    def side(self) -> tuple[SideWork, ...]:
+        return self.step.side if self.step else ()
+
+    @property
+    def changed(self) -> tuple[Path, ...]:
+        return self.step.changed if self.step else ()
+
+    @property
+    def by_mistake(self) -> bool:
+        return self.step is not None and self.step.by_mistake
+
+    @property
+    def is_question(self) -> bool:
+        return self.rule in QUESTIONS
+
+
+@dataclass(frozen=True, slots=True)
+class Cost:
+    """What a working costs the class: lines written, the largest whole number in them, multiplication facts beyond
+    12 × 12, and whether a simplification is left over at the end."""
+
+    lines: int
+    largest: int
+    large_facts: int
+    simplifies: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Working:
+    """A derivation as written lines; the first is the problem, the last the answer."""
+
+    derivation: Derivation
+    lines: tuple[Line, ...]
+    refused: tuple[Refused, ...] = ()
+
+    @property
+    def answer(self) -> Expr:
+        """What was found: a number, or the comparison or chain as it stands at the end."""
+        end = self.derivation.end
+        while isinstance(end, (Convert, Simplify, Rounding, Estimating, Left)):
+            end = end.of
+        if isinstance(end, Negative) and isinstance(end.of, Left):
+            return Negative(end.of.of)
+        return end
+
+    @property
+    def cost(self) -> Cost:
+        return Cost(
+            lines=sum(not line.is_question for line in self.lines) - 1,
+            largest=max(_largest(line.expr) for line in self.lines),
+            large_facts=sum(_is_large(s) for line in self.lines for s in line.side),
+            simplifies=any(line.rule.startswith("simplify") for line in self.lines),
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class Turn:
+    """From this line on (1 is the first after the problem) another school is followed."""
+
+    line: int
+    school: School
+
+
+def work(
+    problem: Problem, school: School = DEFAULT_SCHOOL, mistake: MalRule | None = None, turns: tuple[Turn, ...] = ()
+) -> Working:
+    """Work a problem out under a school, with one mal-rule standing in for its goal if given.
+
+    With ``turns`` the school changes on the way: a rule reads the state and not what led to it, so any line can be
+    gone on from by another school.
+
+    A choice that the problem refuses is replaced by its facet's default, and the working says so.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> [text_of(line.expr) for line in work(read("5 1/6 - 2 5/6")).lines if not line.is_question]
+    ['5 1/6 − 2 5/6', '4 7/6 − 2 5/6', '4 − 2 + 2/6', '2 2/6', '2 1/3']
+    """
+    fitting, refused = fitting_school(FACETS, school, problem.expr)
+    derivation = MACHINE.derive(problem.expr, fitting, mistake)
+    lines = _written(problem.expr, derivation)
+    for turn in sorted(turns, key=lambda t: t.line):
+        if not 0 < turn.line < len(lines) or derivation.impasse:
+            continue
+        last = lines[turn.line - 1].step
+        kept = derivation.steps[: derivation.steps.index(last) + 1] if last else ()
+        other, _ = fitting_school(FACETS, turn.school, problem.expr)
+        rest = MACHINE.derive(kept[-1].after if kept else problem.expr, other)
+        derivation = Derivation(problem.expr, other, (*kept, *rest.steps), rest.impasse)
+        lines = _written(problem.expr, derivation)
+    return Working(derivation, tuple(lines), refused)
+
+
+def written_working(derivation: Derivation) -> Working:
+    """A derivation as written lines."""
+    return Working(derivation, tuple(_written(derivation.start, derivation)))
+
+
+def _written(start: Expr, derivation: Derivation) -> list[Line]:
+    lines = [Line(start, "problem", Say.of("problem"))]
+    written = text_of(start)
+    for step in derivation.steps:
+        if step.said is None:
+            continue
+        # An empty column, or a bracket that falls away, changes nothing to the eye: it is not written again.
+        if step.rule not in QUESTIONS:
+            before, written = written, text_of(step.after)
+            if written == before and step.said.id not in ("no-way", "no-whole-pieces"):
+                continue
+        lines.append(Line(step.after, step.rule, step.said, step))
+    return lines
+
+
+def _is_large(side: SideWork) -> bool:
+    """A renaming whose multiplication lies beyond 12 × 12."""
+    return isinstance(side, Renaming) and (
+        max(side.numerator, side.multiplier) > 12 or max(side.denominator, side.multiplier) > 12
+    )
+
+
+def _largest(expr: Expr) -> int:
+    largest = 0
+    for part in walk(columns_as_sum(expr) if isinstance(expr, Columns) else expr):
+        match part:
+            case Whole(n):
+                largest = max(largest, n)
+            case CommonFraction(top, bottom):
+                largest = max(largest, top, bottom)
+            case MixedNumber(whole, top, bottom):
+                largest = max(largest, whole, top, bottom)
+            case DecimalNumeral():
+                largest = max(largest, int(part.value))
+            case Split(wholes, parts):
+                largest = max(largest, *wholes, *(p.numerator for p in parts), *(p.denominator for p in parts))
+            case CrossProducts(first, second):
+                largest = max(largest, first.denominator * second.denominator)
+            case Comparison(items):
+                largest = max(largest, *(_largest(i) for i in items))
+            case Chain():
+                largest = max(largest, *(_largest(s) for s in part.sides))
+            case _:
+                pass
+    return largest

@@ -1,0 +1,69 @@
+"""What a teacher sets once: words, acronym, usual school, answer policy, organiser."""
+
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.schools.school import school_from
+from keen_slate.core.wording.names import (
+    ACRONYM_NAMES,
+    CHOICE_NAMES,
+    FACET_NAMES,
+    POLICY_NAMES,
+    WORD_NAMES,
+    filled,
+    in_words,
+)
+from keen_slate.core.wording.words import DEFAULT_WORDS, VOCABULARY
+from keen_slate.services.shapes import (
+    DeskSettings,
+    KeptSettings,
+    Offered,
+    OfferedChoice,
+    OfferedFacet,
+    OfferedWord,
+)
+from keen_slate.services.work import chosen_words
+from keen_slate.store import settings
+from keen_slate.store.database import Database
+
+
+class Settings:
+    """The settings of the desk. A change names the revision it was made on; ChangedMeanwhile where it has moved on."""
+
+    def __init__(self, database: Database) -> None:
+        self.database = database
+
+    def read(self) -> KeptSettings:
+        with self.database.transaction() as session:
+            revision, content = settings.read(session)
+        return KeptSettings(revision=revision, settings=DeskSettings.model_validate(content))
+
+    def change(self, asked: KeptSettings) -> KeptSettings:
+        """Raises UnknownWord and UnknownChoice as well."""
+        chosen_words(asked.settings.words)
+        school_from(FACETS, asked.settings.school)
+        with self.database.transaction() as session:
+            revision = settings.change(session, asked.revision, asked.settings.model_dump())
+        return KeptSettings(revision=revision, settings=asked.settings)
+
+
+def offered() -> Offered:
+    """All that the settings offer, read from the lists of the core."""
+    return Offered(
+        words=[OfferedWord(name=n, about=WORD_NAMES[n], words=list(w)) for n, w in VOCABULARY.items()],
+        facets=[
+            OfferedFacet(
+                id=f.id,
+                name=in_words(FACET_NAMES[f.id], DEFAULT_WORDS),
+                choices=[
+                    OfferedChoice(
+                        id=c.id,
+                        name=filled(CHOICE_NAMES[f.id, c.id][0], DEFAULT_WORDS),
+                        about=in_words(CHOICE_NAMES[f.id, c.id][1], DEFAULT_WORDS),
+                    )
+                    for c in f.choices
+                ],
+            )
+            for f in FACETS
+        ],
+        acronyms=[OfferedChoice(id=i, name=name, about=about) for i, (name, about) in ACRONYM_NAMES.items()],
+        policies=[OfferedChoice(id=i, name=name, about=about) for i, (name, about) in POLICY_NAMES.items()],
+    )

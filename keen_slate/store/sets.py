@@ -1,0 +1,196 @@
+"""Sets of examples: every change names the revision it was made on, and is refused on any other."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from fractions import Fraction
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import func, select, update
+from sqlalchemy.orm import Session, selectinload
+
+from keen_slate.store.models import Example, ExampleSet, Notice
+
+
+class NotFound(LookupError):
+    """There is no such set or example (any more). ``what`` is "set" or "example"."""
+
+    def __init__(self, what: str) -> None:
+        super().__init__(f"no such {what}")
+        self.what = what
+
+
+class BadOrder(ValueError):
+    """An order that does not hold every example of the set once."""
+
+
+class ChangedMeanwhile(RuntimeError):
+    """The set is at another revision than the change was made on; nothing was written."""
+
+
+@dataclass(frozen=True, slots=True)
+class NewExample:
+    """What is kept of an example."""
+
+    typed: str
+    problem: str
+    value: Fraction | None
+    school: dict[str, str]
+    edits: dict[str, Any] = field(default_factory=dict)
+
+
+def list_sets(session: Session) -> Sequence[tuple[ExampleSet, int]]:
+    """All sets, the last changed first, each with the number of its examples; one query."""
+    kept = func.count(Example.id).filter(Example.deleted_at.is_(None))
+    query = (
+        select(ExampleSet, kept)
+        .outerjoin(Example, Example.set_id == ExampleSet.id)
+        .where(ExampleSet.deleted_at.is_(None))
+        .group_by(ExampleSet.id)
+        .order_by(ExampleSet.changed_at.desc(), ExampleSet.id)
+    )
+    return [(found, count) for found, count in session.execute(query)]
+
+
+def open_set(session: Session, set_id: UUID) -> ExampleSet:
+    """A set with its examples in order; two queries whatever their number. Raises NotFound."""
+    query = (
+        select(ExampleSet)
+        .where(ExampleSet.id == set_id, ExampleSet.deleted_at.is_(None))
+        .options(selectinload(ExampleSet.examples))
+        .execution_options(populate_existing=True)
+    )
+    found = session.scalars(query).one_or_none()
+    if found is None:
+        raise NotFound("set")
+    return found
+
+
+def make_set(session: Session, name: str) -> ExampleSet:
+    made = ExampleSet(name=name)
+    session.add(made)
+    session.flush()
+    return open_set(session, made.id)
+
+
+def rename_set(session: Session, set_id: UUID, revision: int, name: str) -> ExampleSet:
+    _claim(session, set_id, revision)
+    session.execute(update(ExampleSet).where(ExampleSet.id == set_id).values(name=name))
+    return open_set(session, set_id)
+
+
+def delete_set(session: Session, set_id: UUID, revision: int) -> int:
+    """Put a set away; it can be put back. Returns its revision now."""
+    _claim(session, set_id, revision)
+    session.execute(update(ExampleSet).where(ExampleSet.id == set_id).values(deleted_at=func.now()))
+    return revision + 1
+
+
+def restore_set(session: Session, set_id: UUID, revision: int) -> ExampleSet:
+    _claim(session, set_id, revision, deleted=True)
+    session.execute(update(ExampleSet).where(ExampleSet.id == set_id).values(deleted_at=None))
+    return open_set(session, set_id)
+
+
+def add_example(session: Session, set_id: UUID, revision: int, new: NewExample) -> ExampleSet:
+    """Add an example at the end."""
+    _claim(session, set_id, revision)
+    last = session.scalar(select(func.max(Example.position)).where(Example.set_id == set_id))
+    position = 0 if last is None else last + 1
+    session.add(
+        Example(
+            set_id=set_id,
+            position=position,
+            typed=new.typed,
+            problem=new.problem,
+            value=new.value,
+            school=new.school,
+            edits=new.edits,
+        )
+    )
+    session.flush()
+    return open_set(session, set_id)
+
+
+def edit_example(session: Session, set_id: UUID, revision: int, example_id: UUID, edits: dict[str, Any]) -> ExampleSet:
+    """Keep what the teacher changed in the working of an example."""
+    _claim(session, set_id, revision)
+    changed = session.scalar(
+        update(Example)
+        .where(Example.id == example_id, Example.set_id == set_id, Example.deleted_at.is_(None))
+        .values(edits=edits)
+        .returning(Example.id)
+    )
+    if changed is None:
+        raise NotFound("example")
+    return open_set(session, set_id)
+
+
+def delete_example(session: Session, set_id: UUID, revision: int, example_id: UUID) -> ExampleSet:
+    _claim(session, set_id, revision)
+    _mark_example(session, set_id, example_id, deleted=True)
+    return open_set(session, set_id)
+
+
+def restore_example(session: Session, set_id: UUID, revision: int, example_id: UUID) -> ExampleSet:
+    """Put a deleted example back where it was."""
+    _claim(session, set_id, revision)
+    _mark_example(session, set_id, example_id, deleted=False)
+    return open_set(session, set_id)
+
+
+def reorder(session: Session, set_id: UUID, revision: int, order: list[UUID]) -> ExampleSet:
+    """Give the examples a new order. Raises BadOrder unless ``order`` holds each of them once."""
+    _claim(session, set_id, revision)
+    examples = {e.id: e for e in open_set(session, set_id).examples}
+    if len(order) != len(examples) or set(order) != set(examples):
+        raise BadOrder
+    for position, example_id in enumerate(order):
+        examples[example_id].position = position
+    # Deleted examples keep their place among the rest only roughly; they go behind what is shown.
+    session.execute(
+        update(Example)
+        .where(Example.set_id == set_id, Example.deleted_at.is_not(None))
+        .values(position=Example.position + len(order))
+    )
+    session.flush()
+    return open_set(session, set_id)
+
+
+def first_time(session: Session, name: str) -> bool:
+    """Whether this is the first time that ``name`` is done to this database; it then counts as done."""
+    if session.get(Notice, name) is not None:
+        return False
+    session.add(Notice(name=name))
+    return True
+
+
+def _claim(session: Session, set_id: UUID, revision: int, *, deleted: bool = False) -> None:
+    """Take the set from ``revision`` to the next, holding its row until the transaction ends.
+
+    One statement decides, so of two changes on one revision exactly one goes through.
+    """
+    state = ExampleSet.deleted_at.is_not(None) if deleted else ExampleSet.deleted_at.is_(None)
+    claimed = session.scalar(
+        update(ExampleSet)
+        .where(ExampleSet.id == set_id, ExampleSet.revision == revision, state)
+        .values(revision=ExampleSet.revision + 1, changed_at=func.now())
+        .returning(ExampleSet.id)
+    )
+    if claimed is not None:
+        return
+    if session.scalar(select(ExampleSet.id).where(ExampleSet.id == set_id, state)) is None:
+        raise NotFound("set")
+    raise ChangedMeanwhile
+
+
+def _mark_example(session: Session, set_id: UUID, example_id: UUID, *, deleted: bool) -> None:
+    state = Example.deleted_at.is_(None) if deleted else Example.deleted_at.is_not(None)
+    changed = session.scalar(
+        update(Example)
+        .where(Example.id == example_id, Example.set_id == set_id, state)
+        .values(deleted_at=func.now() if deleted else None)
+        .returning(Example.id)
+    )
+    if changed is None:
+        raise NotFound("example")

@@ -1,0 +1,31 @@
+"""The settings over HTTP."""
+
+from apiflask import APIBlueprint
+
+from keen_slate.services.settings import Settings, offered
+from keen_slate.services.shapes import KeptSettings, Offered
+
+
+def settings_routes(settings: Settings) -> APIBlueprint:
+    routes = APIBlueprint("settings", __name__, url_prefix="/api/settings", tag="Settings")
+
+    @routes.get("")
+    @routes.output(KeptSettings)
+    @routes.doc(summary="The settings in force", operation_id="readSettings")
+    def read() -> KeptSettings:
+        return settings.read()
+
+    @routes.put("")
+    @routes.input(KeptSettings, arg_name="asked")
+    @routes.output(KeptSettings)
+    @routes.doc(summary="Put settings in force", operation_id="changeSettings", responses=[400, 409, 422])
+    def change(asked: KeptSettings) -> KeptSettings:
+        return settings.change(asked)
+
+    @routes.get("/offered")
+    @routes.output(Offered)
+    @routes.doc(summary="What can be chosen", operation_id="offeredSettings")
+    def read_offered() -> Offered:
+        return offered()
+
+    return routes

@@ -1,0 +1,385 @@
+"""The sheet as a teacher uses it: columns measured, organisers, lines that are alive, two ways level, settings."""
+
+import json
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Locator, expect
+
+from tests.browser.driving import BrowserTest
+
+AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+SUBTRACTION = "/work?problem=6 1/4 - 2 5/6"
+
+
+def middle(element: Locator) -> float:
+    box = element.bounding_box()
+    assert box is not None
+    return box["x"] + box["width"] / 2
+
+
+class Sheet(BrowserTest):
+    def open(self, path: str) -> None:
+        with self.page.expect_response("**/api/ways"):
+            self.page.goto(path)
+        self.written()
+
+    def lay_out(self, name: str) -> None:
+        self.page.get_by_role("button", name=name, exact=True).click()
+
+
+class Columns(Sheet):
+    def test_decimals_points_under_points_digits_under_digits(self) -> None:
+        self.open("/work?problem=100 - 37.58")
+        self.lay_out("Columns")
+        rows = self.page.locator(".stack.decimals tr")
+        points = [middle(rows.nth(i).locator(".point")) for i in range(3)]
+        self.assertLess(max(points) - min(points), 1)
+        for column in range(1, 5):
+            digits = [middle(rows.nth(i).locator(".digit").nth(column)) for i in range(3)]
+            self.assertLess(max(digits) - min(digits), 1)
+        self.assertEqual(rows.nth(2).inner_text().split(), ["6", "2", ".", "4", "2"])
+        self.assertEqual(rows.nth(0).locator("s").all_inner_texts(), ["1", "0", "0", "0", "0"])
+        self.assertEqual(rows.nth(0).locator(".renewed").all_inner_texts(), ["0", "9", "9", "9", "10"])
+        renewed, old = rows.nth(0).locator(".renewed").last, rows.nth(0).locator("s").last
+        self.assertLess(renewed.bounding_box()["y"], old.bounding_box()["y"])  # type: ignore[index]
+        self.assertLess(abs(middle(renewed) - middle(old)), 1.5)
+
+    def test_carries_stand_above_their_column_and_placeholders_are_lighter(self) -> None:
+        self.open("/work?problem=4.8 %2B 3.75")
+        self.lay_out("Columns")
+        rows = self.page.locator(".stack.decimals tr")
+        self.assertEqual(rows.nth(0).inner_text().split(), ["1"])
+        carry = rows.nth(0).locator("td", has_text="1")
+        self.assertLess(abs(middle(carry) - middle(rows.nth(1).locator(".digit").first)), 1)
+        placeholder = rows.nth(1).locator(".placeholder")
+        expect(placeholder).to_have_text("0")
+        self.assertNotEqual(
+            placeholder.evaluate("e => getComputedStyle(e).color"),
+            rows.nth(2).locator(".digit").last.evaluate("e => getComputedStyle(e).color"),
+        )
+
+    def test_mixed_numbers_wholes_under_wholes_bars_under_bars(self) -> None:
+        self.open(SUBTRACTION)
+        self.lay_out("Columns")
+        stage = self.page.locator(".stage").last
+        whole = [stage.locator(".stack-whole").nth(i).bounding_box() for i in range(3)]
+        right = [b["x"] + b["width"] for b in whole if b is not None]
+        self.assertLess(max(right) - min(right), 1)
+        parts = [middle(stage.locator(".stack-fraction").nth(i)) for i in range(3)]
+        self.assertLess(max(parts) - min(parts), 1)
+        self.assertEqual(stage.locator(".renewed").all_inner_texts(), ["5", "15"])
+        self.assertEqual(stage.locator("s").all_inner_texts(), ["6", "3"])
+        self.assertEqual(stage.locator(".times span").all_inner_texts(), ["×3", "×3", "×2", "×2"])
+        expect(stage.locator("tfoot")).to_contain_text("15 − 10 = 5")
+
+
+class Organisers(Sheet):
+    def test_four_panels_hold_the_same_lines(self) -> None:
+        self.open(SUBTRACTION)
+        lines = self.written()
+        self.lay_out("Four panels")
+        panels = self.page.locator(".panel")
+        names = ["Problem", "One size of piece", "Equivalents", "Solve and simplify"]
+        self.assertEqual(panels.locator("h3").all_inner_texts(), names)
+        found = [e.get_attribute("data-text") for e in panels.locator(".panel-line > .math-text").all()]
+        self.assertEqual(sorted(map(str, found)), sorted(lines))
+        expect(self.page.locator("[data-panel=equivalents]")).to_contain_text("4:")
+
+    def test_a_checklist_numbers_the_steps_each_in_its_ink(self) -> None:
+        self.open(SUBTRACTION)
+        self.lay_out("Checklist")
+        names = self.page.locator(".checklist .step-name").all_inner_texts()
+        self.assertEqual(
+            names,
+            [
+                "Read the problem", "Which bottoms change?", "Rename to one size", "Is the part enough?", "Regroup",
+                "The parts", "The wholes",
+            ],
+        )  # fmt: skip
+        strokes = self.page.locator(".working .written .math-text").evaluate_all(
+            "all => all.map(e => getComputedStyle(e).borderBottomStyle + getComputedStyle(e).borderBottomColor)"
+        )
+        self.assertGreaterEqual(len(set(strokes)), 4)
+
+    def test_the_order_of_operations_shows_its_active_part(self) -> None:
+        self.page.goto("/settings")
+        self.page.get_by_label("Order of operations").click()
+        with self.page.expect_response("**/api/settings"):
+            self.page.get_by_role("option", name="BODMAS").click()
+        self.open("/work?problem=7^2 - (6%2B3)*(8-5)")
+        active = self.page.locator(".working .order .active").all_inner_texts()
+        self.assertEqual(active, ["O", "B", "B", "B", "DM", "AS"])
+
+
+class LinesAreAlive(Sheet):
+    def line(self, rule: str) -> Locator:
+        return self.page.locator(f".working > .line[data-rule={rule}]")
+
+    def test_hide_blank_reword_note_and_back(self) -> None:
+        self.open(SUBTRACTION)
+        self.line("regroup").click()
+        tools = self.page.get_by_role("group", name="Line 5")
+        tools.get_by_label("Reason").fill("Open one whole board into twelve pieces.")
+        tools.get_by_label("Note").fill("Ask Table 3 first.")
+        tools.get_by_label("Note").press("Enter")
+        expect(self.line("regroup").locator(".own-words")).to_have_text("Open one whole board into twelve pieces.")
+        expect(self.line("regroup").locator(".note")).to_have_text("Ask Table 3 first.")
+        tools.get_by_role("button", name="Blank numbers").click()
+        self.line("regroup").locator(".written mn").nth(1).click()
+        self.assertEqual(self.line("regroup").locator("mn.blanked").all_text_contents(), ["15"])
+        tools.get_by_role("button", name="Back to the working's own").click()
+        expect(self.line("regroup").locator(".reason")).to_contain_text("is not enough")
+        tools.get_by_role("button", name="Hide the line").click()
+        expect(self.line("regroup").locator(".written")).to_have_text("hidden")
+        self.page.get_by_role("button", name="Take back my changes").click()
+        expect(self.line("regroup").locator(".blanked")).to_have_count(0)
+        expect(self.line("regroup").locator("mfrac").first).to_be_visible()
+
+    def test_changes_are_kept_with_the_example(self) -> None:
+        self.page.goto("/line-up")
+        self.page.get_by_role("link", name="Raised beds").click()
+        self.page.locator(".example-problem").nth(1).click()
+        self.written()
+        self.line("regroup").click()
+        self.page.get_by_label("Reason").fill("Saw one board into sixths.")
+        with self.page.expect_response("**/edits"):
+            self.page.get_by_label("Reason").press("Enter")
+        self.page.reload()
+        expect(self.line("regroup").locator(".own-words")).to_have_text("Saw one board into sixths.")
+
+    def test_another_way_from_a_line_on(self) -> None:
+        self.open(SUBTRACTION)
+        self.line("ask-enough").click()
+        self.page.get_by_label("Another way from this line on").click()
+        with self.page.expect_response("**/api/work"):
+            self.page.get_by_role("option", name="count up").click()
+        self.assertEqual(self.written()[1:], ["6 3/12 − 2 10/12", "2/12 + 3 + 3/12", "3 5/12"])
+
+    def test_pictures_are_switched_and_copied(self) -> None:
+        self.context.grant_permissions(["clipboard-read", "clipboard-write"])
+        self.open("/work?problem=2/3 %2B 1/4")
+        line = self.line("list-multiples")
+        expect(line.locator("svg[data-kind=strips]")).to_be_visible()
+        line.hover()
+        line.get_by_role("button", name="rectangle cut both ways").click()
+        drawing = line.locator("svg[data-kind=rectangles]")
+        told = "Two rectangles cut into 3 columns and 4 rows, 12 cells: 2 columns taken of one, 1 rows of the other."
+        expect(drawing).to_have_attribute("aria-label", told)
+        line.get_by_role("button", name="SVG").click()
+        self.assertIn("<svg", self.page.evaluate("navigator.clipboard.readText()"))
+        with self.page.expect_download() as saved:
+            line.get_by_role("button", name="PNG").click()
+        self.assertEqual(Path(saved.value.path()).read_bytes()[:4], b"\x89PNG")
+        self.page.get_by_role("button", name="LaTeX").first.click()
+        expect(self.page.get_by_text("The working as LaTeX is on the clipboard.")).to_be_visible()
+        self.assertIn(r"\frac{11}{12}", self.page.evaluate("navigator.clipboard.readText()"))
+
+
+class TwoWays(Sheet):
+    def test_side_by_side_level_with_costs(self) -> None:
+        self.open(SUBTRACTION)
+        self.page.get_by_role("button", name="Lay all improper beside").click()
+        table = self.page.locator(".beside-table")
+        expect(table.locator("tfoot")).to_contain_text("numbers to 75")
+        expect(table.locator("th").first).to_contain_text("fits better")
+        last = table.locator("tbody tr").last.locator("td .math-text")
+        self.assertEqual([e.get_attribute("data-text") for e in last.all()], ["3 5/12", "3 5/12"])
+        expect(self.page.get_by_text("Fewer facts beyond 12 × 12: 0 against 2.")).to_be_visible()
+        self.page.get_by_role("button", name="Go on with all improper").click()
+        expect(self.page.locator(".working .written .math-text").nth(1)).to_have_attribute("data-text", "25/4 − 17/6")
+
+
+class SecondLook(Sheet):
+    def test_every_likely_wrong_answer_stands_on_the_line_with_its_verdict(self) -> None:
+        self.open(SUBTRACTION)
+        listed = self.page.locator(".mistake .lozenge").all_inner_texts()
+        drawn = self.page.locator(".number-line .wrong-label").all_text_contents()
+        self.assertEqual(sorted(listed), sorted(drawn))
+        self.assertGreaterEqual(len(listed), 10)
+        swapped = self.page.locator("[data-mistake=smaller-part-from-larger]")
+        expect(swapped).to_contain_text("the estimate would catch it")
+        expect(self.page.locator("[data-mistake=regroup-ten]")).to_contain_text("would let it pass")
+
+    def test_the_wrong_working_is_laid_beside_with_its_first_false_line(self) -> None:
+        self.open("/work?problem=5 1/6 - 2 5/6")
+        self.page.locator("[data-mistake=regroup-ten] .mistake-head").click()
+        body = self.page.locator("[data-mistake=regroup-ten] .mistake-body")
+        expect(body).to_contain_text("one whole is opened up as ten pieces")
+        expect(body).to_contain_text("How many sixths did you cut from one whole?")
+        body.get_by_role("button", name="Lay the wrong working beside").click()
+        false = self.page.locator(".beside-table .false-line")
+        expect(false).to_have_count(1)
+        expect(false.locator(".math-text")).to_have_attribute("data-text", "4 11/6 − 2 5/6")
+        expect(false).to_contain_text("does not follow")
+
+    def test_a_pupil_answered(self) -> None:
+        self.open("/work?problem=5 1/6 - 2 5/6")
+        field = self.page.get_by_role("textbox", name="A pupil answered")
+        field.fill("3 4/6")
+        found = self.page.locator(".pupil-found")
+        expect(found).to_contain_text("This may have led there")
+        expect(found).to_contain_text("Smaller part from the larger")
+        field.fill("2 2/6")
+        expect(found).to_contain_text("The value is right, the form is not.")
+        field.fill("17/1000")
+        expect(found).to_contain_text("no known cause")
+        self.page.get_by_role("button", name="lines", exact=True).click()
+        self.page.get_by_label("A pupil wrote").fill("5 - 2 = 3\n= 3 4/6\n= 3 2/3")
+        lines = self.page.locator(".judged")
+        expect(lines).to_have_count(3)
+        verdicts = lines.evaluate_all("all => all.map(e => e.dataset.verdict)")
+        self.assertEqual(verdicts, ["side-work", "false", "follow-through"])
+        expect(lines.nth(1)).to_contain_text("Smaller part from the larger.")
+
+    def test_better_numbers_are_taken_with_a_click(self) -> None:
+        self.open("/work?problem=1/2 %2B 1/4")
+        item = self.page.locator(".better-item").first
+        text = item.locator(".math-text").get_attribute("data-text")
+        item.click()
+        expect(self.page.locator(".working .written .math-text").first).to_have_attribute("data-text", text or "")
+
+
+class Settings(Sheet):
+    def test_words_are_spoken_everywhere_and_kept(self) -> None:
+        page = self.page
+        page.goto("/settings")
+        for label, word in (("opening up a whole", "borrow"), ("the lower number", "denominator")):
+            page.get_by_label(label).click()
+            with page.expect_response("**/api/settings"):
+                page.get_by_role("option", name=word, exact=True).click()
+        expect(page.get_by_text("Kept. Everything speaks so from now on.")).to_be_visible()
+        self.open(SUBTRACTION)
+        expect(page.locator(".working")).to_contain_text("Which denominators change")
+        expect(page.locator(".working")).to_contain_text("Borrow 1 whole")
+        page.reload()
+        expect(page.locator(".working")).to_contain_text("Borrow 1 whole")
+        other = self.new_page()
+        other.goto("/settings")
+        expect(other.locator("#word-regroup")).to_contain_text("borrow")
+        for label, word in (("opening up a whole", "regroup"), ("the lower number", "bottom")):
+            other.get_by_label(label).click()
+            with other.expect_response("**/api/settings"):
+                other.get_by_role("option", name=word, exact=True).click()
+
+    def choose(self, label: str, option: str) -> None:
+        self.page.get_by_label(label, exact=True).click()
+        with self.page.expect_response("**/api/settings"):
+            self.page.get_by_role("option", name=option, exact=True).click()
+
+    def test_how_answers_are_judged_and_the_decimal_sign_are_obeyed_on_the_sheet(self) -> None:
+        page = self.page
+        page.goto("/settings")
+        self.choose("How answers are judged", "any equivalent form")
+        self.choose("the decimal sign", ",")
+        self.open("/work?problem=5 1/6 - 2 5/6")
+        page.get_by_role("textbox", name="A pupil answered").fill("2 2/6")
+        expect(page.locator(".pupil-found")).to_contain_text("Right")
+        self.open("/work?problem=4,8 %2B 3,75")
+        self.assertEqual(self.written()[-1], "8,55")
+        expect(page.locator("#understood")).to_contain_text("4,8")
+        page.goto("/settings")
+        self.choose("How answers are judged", "simplest form required")
+        self.choose("the decimal sign", ".")
+
+
+class Keys(Sheet):
+    def test_every_action_has_its_key(self) -> None:
+        page = self.page
+        self.open(SUBTRACTION)
+        page.evaluate("document.activeElement.blur()")
+        page.keyboard.press("e")
+        expect(page.locator(".working > .line")).to_have_count(1)
+        expect(page.locator(".estimate").first).to_be_visible()
+        expect(page.locator(".number-line")).to_have_count(0)
+        page.keyboard.press("n")
+        expect(page.locator(".working > .line")).to_have_count(2)
+        page.keyboard.press("a")
+        expect(page.locator(".working > .line")).to_have_count(7)
+        page.keyboard.press("j")
+        page.keyboard.press("j")
+        expect(page.locator(".line").nth(1)).to_be_focused()
+        page.keyboard.press("h")
+        expect(page.locator(".line").nth(1)).to_have_class("line question tucked")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("group", name="Line 2")).to_be_visible()
+        page.keyboard.press("Enter")
+        page.keyboard.press("b")
+        expect(page.locator(".beside-table")).to_be_visible()
+        page.keyboard.press("b")
+        page.keyboard.press("o")
+        expect(page.locator(".stage").first).to_be_visible()
+        page.keyboard.press("?")
+        keys = page.get_by_role("dialog", name="Keys")
+        expect(keys).to_contain_text("lay the next way beside")
+
+    def test_every_line_is_spoken(self) -> None:
+        self.open(SUBTRACTION)
+        spoken = self.page.locator(".working .written math").evaluate_all("all => all.map(e => e.ariaLabel)")
+        self.assertEqual(spoken[0], "6 and 1 quarter minus 2 and 5 sixths")
+        self.assertTrue(all(spoken))
+
+
+class Everyone(Sheet):
+    def faults(self) -> list[str]:
+        self.page.evaluate(AXE.read_text())
+        found: list[dict[str, Any]] = json.loads(
+            self.page.evaluate("axe.run(document).then(r => JSON.stringify(r.violations))")
+        )
+        return [
+            f"{f['id']}: {n['html'][:160]}" for f in found if f["impact"] in ("serious", "critical") for n in f["nodes"]
+        ]
+
+    def test_no_serious_finding_on_any_view(self) -> None:
+        self.page.emulate_media(reduced_motion="reduce")
+        for path, layouts in (
+            (SUBTRACTION, ("Columns", "Four panels", "Checklist", "Lines")),
+            ("/work?problem=2/3 = ?/12 = 10/?", ("Lines",)),
+            ("/work", ()),
+            ("/line-up", ()),
+            ("/settings", ()),
+        ):
+            self.page.goto(path)
+            self.page.wait_for_load_state("networkidle")
+            for name in layouts or ("",):
+                with self.subTest(path=path, layout=name):
+                    if name:
+                        self.lay_out(name)
+                    self.assertEqual(self.faults(), [])
+
+    def test_nothing_jumps_while_typing(self) -> None:
+        self.open(SUBTRACTION)
+        self.page.evaluate(
+            "window.jumps = 0;"
+            "new PerformanceObserver(l => { for (const e of l.getEntries()) window.jumps += e.value })"
+            ".observe({ type: 'layout-shift', buffered: false })"
+        )
+        field = self.page.get_by_label("Problem", exact=True)
+        field.fill("")
+        field.press_sequentially("6 1/4 - 2 5/", delay=70)
+        expect(self.page.locator("#understood")).to_contain_text("has no bottom number")
+        field.press_sequentially("6 + 1/3", delay=70)
+        expect(self.page.locator("#understood .math-text")).to_have_attribute("data-text", "6 1/4 − 2 5/6 + 1/3")
+        self.assertLess(self.page.evaluate("window.jumps"), 0.01)
+
+    def test_black_and_white_keeps_the_marks(self) -> None:
+        self.page.emulate_media(forced_colors="active")
+        self.open(SUBTRACTION)
+        changed = self.page.locator(".working .changed").first
+        self.assertNotEqual(changed.evaluate("e => getComputedStyle(e).outlineStyle"), "none")
+        estimate = self.page.locator(".estimate").first
+        self.assertEqual(estimate.evaluate("e => getComputedStyle(e).borderTopStyle"), "dashed")
+
+    def test_at_390_px_everything_reads_as_one_column(self) -> None:
+        self.page.set_viewport_size({"width": 390, "height": 844})
+        for path, name in (
+            (SUBTRACTION, "Columns"),
+            (SUBTRACTION, "Four panels"),
+            ("/work?problem=100 - 37.58", "Columns"),
+        ):
+            self.open(path)
+            self.lay_out(name)
+            self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390)
+        self.page.goto("/settings")
+        self.page.get_by_label("opening up a whole").wait_for()
+        self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390)

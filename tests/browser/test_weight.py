@@ -1,0 +1,74 @@
+"""How light the interface is: what it loads at first, and how soon an answer that has arrived is seen."""
+
+import gzip
+import re
+from pathlib import Path
+from urllib.parse import unquote, urlparse
+
+from playwright.sync_api import Response, expect
+
+from tests.browser.driving import BrowserTest
+
+DIST = Path(__file__).parents[2] / "frontend" / "dist"
+LARGEST_SCRIPTS = 250_000  # bytes, gzipped
+
+# Counts the frames drawn between the arrival of a preview and the first change of the line that shows it.
+WATCH = """
+{
+  window.frames_waited = []
+  const ask = window.fetch
+  window.fetch = async (...args) => {
+    const answer = await ask(...args)
+    const url = args[0] instanceof Request ? args[0].url : String(args[0])
+    if (!url.endsWith('/api/preview')) return answer
+    const { status, headers } = answer
+    const body = await answer.text() // from here on it has arrived whole
+    let frames = 0, over = false
+    const count = () => { frames += 1; if (!over) requestAnimationFrame(count) }
+    requestAnimationFrame(count)
+    new MutationObserver((_, me) => { over = true; me.disconnect(); window.frames_waited.push(frames) })
+      .observe(document.querySelector('#understood'), { childList: true, subtree: true, characterData: true,
+                                                        attributes: true })
+    return new Response(body, { status, headers })
+  }
+}
+"""
+
+
+class Weight(BrowserTest):
+    def loaded_at(self, path: str) -> list[Response]:
+        found: list[Response] = []
+        self.page.on("response", lambda answer: found.append(answer))
+        self.page.goto(path)
+        self.written()
+        return found
+
+    def test_the_first_scripts_are_at_most_250_kb_gzipped(self) -> None:
+        loaded = self.loaded_at("/work?problem=6 1/4 - 2 5/6")
+        scripts = {a.url: len(gzip.compress(a.body())) for a in loaded if urlparse(a.url).path.endswith(".js")}
+        self.assertGreater(len(scripts), 1)
+        self.assertLess(sum(scripts.values()), LARGEST_SCRIPTS, scripts)
+
+    def test_everything_comes_from_the_server_itself(self) -> None:
+        """No font, style or script is fetched from elsewhere, neither on opening nor by an address in a style."""
+        for answer in self.loaded_at("/work?problem=4.8 × 2.5"):
+            self.assertTrue(answer.url.startswith((self.address, "data:")), unquote(answer.url))
+        for style in DIST.rglob("*.css"):
+            for address in re.findall(r"url\(([^)]*)\)", style.read_text()):
+                self.assertRegex(address.strip("'\""), r"^(/|data:|#|%23|\./)", style.name)
+
+    def test_a_preview_is_seen_within_one_frame_of_its_arrival(self) -> None:
+        self.page.add_init_script(WATCH)
+        self.page.goto("/work")
+        field = self.page.get_by_label("Problem", exact=True)
+        field.fill("1/2")
+        expect(self.page.locator("#understood math")).to_be_visible()
+        for text in ("1/2 + 1/3", "6 1/4 - 2 5/6", "?/18 + ?/9 + ?/3 = 25/18", "7^2 - (6 + 3) * (8 - 5)"):
+            before = len(self.waited())
+            field.fill(text)
+            self.page.wait_for_function("n => window.frames_waited.length > n", arg=before)
+        self.assertLessEqual(max(self.waited()), 1, self.waited())
+
+    def waited(self) -> list[int]:
+        frames: list[int] = self.page.evaluate("window.frames_waited")
+        return frames

@@ -1,0 +1,94 @@
+"""Estimates of every kind, with bands that are a guarantee."""
+
+import unittest
+from fractions import Fraction
+
+from hypothesis import given, settings
+
+from keen_slate.core.estimating.estimates import (
+    estimates,
+    estimates_of_kind,
+    more_or_less_than_one,
+    other_estimates,
+)
+from keen_slate.core.problem.reading import UnreadableProblem, read
+from keen_slate.core.wording.notation import text_of
+from keen_slate.core.working.second_look import look_twice
+from tests.support.arithmetic import value_of_line
+from tests.support.generated import expressions, sums
+
+
+class ByHand(unittest.TestCase):
+    # Problem, then (rounded, value, low, high) of each estimate of the usual kind; worked out by hand.
+    USUAL = (
+        ("6 1/4 − 2 5/6", [("6 − 3", "3", "5/2", "7/2"), ("6 1/2 − 3", "7/2", "3", "4")]),
+        ("4 3/8 − 2 2/5", [("4 1/2 − 2 1/2", "2", "3/2", "5/2")]),
+        ("5 1/2 + 2", [("5 1/2 + 2", "15/2", "15/2", "15/2")]),
+        ("7/8 + 1/10", [("1 + 0", "1", "1/2", "3/2")]),
+        ("3 1/2 + 2 7/9", [("3 1/2 + 3", "13/2", "25/4", "27/4")]),
+        ("2 5/6 − 6 1/6", [("3 − 6", "-3", "-7/2", "-5/2")]),
+        ("14.2 − 6.35", [("14 − 6", "8", "7", "9")]),
+        ("4.8 × 3.1", [("5 × 3", "15", "45/4", "77/4")]),
+        ("612 + 287", [("600 + 300", "900", "800", "1000")]),
+        ("8.9 ÷ 3.2", [("9 ÷ 3", "3", "17/7", "19/5")]),
+        ("2 × (3 1/8 + 4 7/8)", [("2 × (3 + 5)", "16", "15", "17")]),
+    )
+
+    def test_the_usual_kind(self) -> None:
+        for text, expected in self.USUAL:
+            with self.subTest(text=text):
+                found = [
+                    (text_of(e.rounded), str(e.value), str(e.low), str(e.high)) for e in estimates(read(text).expr)
+                ]
+                self.assertEqual(found, expected)
+
+    def test_other_kinds(self) -> None:
+        others = [(e.kind, text_of(e.rounded)) for e in other_estimates(read("6 1/8 − 2 1/3").expr)]
+        self.assertEqual(others, [("nearest-whole", "6 − 2")])
+        wholes = estimates_of_kind(read("6 1/4 − 2 1/3").expr, "nearest-whole")
+        self.assertEqual([(text_of(e.rounded), e.low, e.high) for e in wholes], [("6 − 2", Fraction(3), Fraction(5))])
+        leading = estimates_of_kind(read("0.042 × 381").expr, "leading-place")
+        self.assertEqual([text_of(e.rounded) for e in leading], ["0.04 × 400"])
+
+    def test_more_or_less_than_one(self) -> None:
+        for text, verdict in (
+            ("5/8 + 2/3", "more"), ("1/4 + 2/5", "less"), ("1/4 + 5/6", "cannot-tell"), ("1/2 + 1/2", "cannot-tell"),
+            ("1/2 + 3/5", "more"), ("5/4 + 1/3", None), ("3/4 − 1/3", None), ("1/2 + 1/3 + 1/4", None),
+        ):  # fmt: skip
+            self.assertEqual(more_or_less_than_one(read(text).expr), verdict, text)
+
+    def test_none_where_none_can_be_made(self) -> None:
+        for text in ("2 × 3", "5", "(1 + 2) × 3", "compare 1/2 and 1/3", "3 ÷ 1/8"):
+            self.assertEqual(estimates(read(text).expr), (), text)
+
+    def test_caught_means_outside_every_band(self) -> None:
+        wrong = {w.mistake: w for w in look_twice(read("6 1/4 − 2 5/6")).likely_wrong}
+        swapped, ten = wrong["smaller-part-from-larger"], wrong["regroup-ten"]
+        self.assertEqual((swapped.value, swapped.caught), (Fraction(55, 12), True))
+        self.assertEqual((ten.value, ten.caught), (Fraction(13, 4), False))
+
+    def test_a_product_too_far_off_is_caught(self) -> None:
+        wrong = {w.mistake: w for w in look_twice(read("4.8 × 2.7")).likely_wrong}
+        self.assertTrue(wrong["point-as-in-addition"].caught)
+
+
+class Guaranteed(unittest.TestCase):
+    @settings(max_examples=800, deadline=None)
+    @given(sums())
+    def test_the_band_of_a_sum(self, text: str) -> None:
+        exact = value_of_line(text)
+        for kind in ("nearest-half", "nearest-whole", "leading-place"):
+            for estimate in estimates_of_kind(read(text).expr, kind):
+                self.assertTrue(estimate.low <= exact <= estimate.high, f"{text}: {kind}")
+                self.assertEqual(value_of_line(text_of(estimate.rounded)), estimate.value)
+
+    @settings(max_examples=800, deadline=None)
+    @given(expressions())
+    def test_the_band_of_any_calculation(self, text: str) -> None:
+        try:
+            problem = read(text)
+        except UnreadableProblem:
+            return
+        exact = value_of_line(text)
+        for estimate in (*estimates(problem.expr), *other_estimates(problem.expr)):
+            self.assertTrue(estimate.low <= exact <= estimate.high, text)

@@ -1,0 +1,155 @@
+"""Mal-rules against rows typed by hand, and laws over all of them."""
+
+import unittest
+from itertools import pairwise
+from pathlib import Path
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
+from keen_slate.core.pictures.shapes import KINDS
+from keen_slate.core.problem.reading import read
+from keen_slate.core.problem.tree import Comparison, evaluate
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.schools.school import school_from
+from keen_slate.core.wording.mistakes import MISTAKES, PRACTICE
+from keen_slate.core.wording.notation import text_of
+from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.working.work import Working, work
+from tests.support.arithmetic import value_of_line
+from tests.support.generated import expressions, sums
+
+FAULTS_OF_FORM_ONLY = {"label-missing", "other-form-than-asked"}
+
+
+class Row:
+    def __init__(self, line: str) -> None:
+        self.problem, school, self.mistake, self.false_line, self.answer = (p.strip() for p in line.split(" |"))
+        self.school = {"questions": "unasked"} | dict(p.split("=") for p in school.split(", ") if p)
+
+    def working(self) -> Working:
+        return work(read(self.problem), school_from(FACETS, self.school), BY_ID[self.mistake])
+
+
+def rows() -> list[Row]:
+    text = (Path(__file__).parent / "mistakes_by_hand.txt").read_text()
+    return [Row(line) for line in text.splitlines() if " |" in line and not line.startswith("#")]
+
+
+# Items on which a mal-rule of value gives the right answer, by hand: what it does wrong makes no difference there.
+BY_LUCK = (
+    ("add-tops-and-bottoms", "3 0/4 + 1 0/6"),
+    ("rename-bottom-only", "0/4 + 0/6"),
+    ("multiply-bottoms-add-tops", "3/4 − 2/3"),
+    ("add-same-to-both", "3/3 + 4/4 − 5/5"),
+    ("divide-top-only", "0/4 + 0/4"),
+    ("regroup-ten", "5 1/10 − 2 7/10"),
+    ("placeholder-on-wrong-side", "4.05 + 1.05"),
+    ("longer-is-larger", "compare 0.65 and 0.5"),
+    ("shorter-is-larger", "compare 0.7 and 0.65"),
+    ("larger-bottom-is-larger", "compare 1/3 and 3/4"),
+    ("smaller-gap-is-larger", "compare 2/5 and 3/4"),
+    ("multiply-before-divide", "6 ÷ 2 × 1"),
+    ("add-before-subtract", "7 − 3 + 0"),
+    ("power-as-product", "2^2"),
+    ("left-to-right", "3 + 4 × 1"),
+    ("grouping-ignored", "1 × (3 + 4)"),
+    ("estimate-part-to-zero", "estimate 1/10 + 3"),
+)
+
+
+class ByHand(unittest.TestCase):
+    maxDiff = None
+
+    def test_the_false_line_and_the_answer(self) -> None:
+        for row in rows():
+            with self.subTest(problem=row.problem, mistake=row.mistake):
+                working = row.working()
+                false = [text_of(n.expr) for n in working.lines if n.by_mistake]
+                if BY_ID[row.mistake].kind == "form" and not false:  # the line stands already, and is left
+                    false = [text_of(working.lines[-1].expr)]
+                self.assertEqual(false[:1], [row.false_line])
+                self.assertEqual(text_of(working.answer), row.answer)
+
+    def test_there_are_enough_rows_and_every_mal_rule_has_one(self) -> None:
+        self.assertGreaterEqual(len(rows()), 150)
+        self.assertEqual({r.mistake for r in rows()}, set(BY_ID))
+        self.assertGreaterEqual(len(MAL_RULES), 55)
+
+    def test_a_value_mal_rule_has_exactly_the_false_lines_that_it_says(self) -> None:
+        for row in rows():
+            mistake = BY_ID[row.mistake]
+            if mistake.kind != "value" or row.mistake.startswith("estimate"):
+                continue
+            with self.subTest(problem=row.problem, mistake=row.mistake):
+                for before, after in pairwise(row.working().lines):
+                    same = evaluate(before.expr) == evaluate(after.expr)
+                    self.assertEqual(same, not after.by_mistake, text_of(after.expr))
+
+    def test_form_keeps_the_value_and_belief_is_a_false_judgement(self) -> None:
+        for row in rows():
+            working, right = row.working(), work(read(row.problem))
+            with self.subTest(problem=row.problem, mistake=row.mistake):
+                if BY_ID[row.mistake].kind == "form":
+                    self.assertEqual(evaluate(working.answer), evaluate(right.answer))
+                    self.assertNotEqual(text_of(working.answer), text_of(right.answer))
+                elif isinstance(right.answer, Comparison):
+                    self.assertNotEqual(text_of(working.answer), text_of(right.answer))
+                else:
+                    self.assertNotEqual(evaluate(working.answer), evaluate(right.answer))
+
+    def test_right_by_luck(self) -> None:
+        for mistake, text in BY_LUCK:
+            with self.subTest(mistake=mistake, text=text):
+                second = look_twice(read(text))
+                self.assertNotIn(mistake, [w.mistake for w in second.likely_wrong])
+
+    @settings(max_examples=200, deadline=None)
+    @given(st.integers(3, 60), st.data())
+    def test_smaller_from_larger_is_never_right_by_luck(self, bottom: int, data: st.DataObject) -> None:
+        less = data.draw(st.integers(2, bottom - 1))
+        top = data.draw(st.integers(1, less - 1))
+        second = look_twice(read(f"7 {top}/{bottom} − 2 {less}/{bottom}"))
+        self.assertIn("smaller-part-from-larger", [w.mistake for w in second.likely_wrong])
+
+
+class Laws(unittest.TestCase):
+    @settings(max_examples=300, deadline=None)
+    @given(sums())
+    def test_after_a_mistake_the_chain_is_true_to_its_own_line(self, text: str) -> None:
+        for wrong in look_twice(read(text)).likely_wrong:
+            self.assertNotEqual(wrong.value, value_of_line(text))
+            for before, after in pairwise(wrong.working.lines):
+                if not after.by_mistake:
+                    self.assertEqual(value_of_line(text_of(before.expr)), value_of_line(text_of(after.expr)))
+
+    @settings(max_examples=300, deadline=None)
+    @given(expressions())
+    def test_no_mal_rule_breaks_on_any_expression(self, text: str) -> None:
+        try:
+            problem = read(text)
+        except ValueError:
+            return
+        second = look_twice(problem)
+        self.assertTrue(all(w.mistake in BY_ID for w in second.likely_wrong))
+
+    def test_everything_that_is_said_of_them_is_there(self) -> None:
+        self.assertEqual(set(MISTAKES), set(BY_ID) | FAULTS_OF_FORM_ONLY)
+        for id, words in MISTAKES.items():
+            with self.subTest(id=id):
+                self.assertIn(words.picture, KINDS)
+                self.assertTrue(words.question.endswith("?"))
+                self.assertTrue(words.source == PRACTICE or words.source.endswith("(from memory)"))
+
+    def test_impasses_are_said_and_left_out(self) -> None:
+        second = look_twice(read("7 1/40 − 2 39/40"))
+        stuck = {n.mistake for n in second.no_answer}
+        self.assertTrue({"add-tops-and-bottoms", "regroup-ten", "wholes-forgotten"} <= stuck)
+        self.assertFalse(stuck & {w.mistake for w in second.likely_wrong})
+
+    def test_no_regrouping_no_regrouping_mistakes(self) -> None:
+        for school in ({}, {"subtracting": "improper"}):
+            second = look_twice(read("5 5/6 − 2 1/6"), school_from(FACETS, school))
+            made = {w.mistake for w in second.likely_wrong}
+            self.assertFalse({"regroup-ten", "smaller-part-from-larger", "whole-not-reduced"} & made)

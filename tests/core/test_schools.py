@@ -1,0 +1,117 @@
+"""Schools: what each costs, where one refuses and why, what is recommended, and checks of an answer."""
+
+import unittest
+
+from hypothesis import given, settings
+
+from keen_slate.core.checking.checks import checks_of
+from keen_slate.core.problem.reading import read
+from keen_slate.core.schools.comparing import compare_schools
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.schools.school import School, school_from
+from keen_slate.core.wording.notation import text_of
+from keen_slate.core.wording.sentences import say
+from keen_slate.core.working.work import DEFAULT_SCHOOL, work
+from tests.support.arithmetic import value_of_line
+from tests.support.generated import sums
+
+
+def by(**choices: str) -> School:
+    return school_from(FACETS, {k.replace("_", "-"): v for k, v in choices.items()})
+
+
+REFUSALS = (
+    ("denominators", "keep-one", "1/4 + 1/6", "Of 4 and 6 none is a multiple of the rest: no bottom can be kept."),
+    ("denominators", "cross-products", "1/2 + 1/3 + 1/4", "Cross products take two fractions; here are 3."),
+    (
+        "denominators", "cross-products", "3 1/2 − 1 1/3",
+        "Cross products hide whether the part is enough; take improper fractions to use them here.",
+    ),
+    ("make-a-whole", "first", "1/2 + 1/3 + 1/4", "No two parts make a whole here."),
+    (
+        "subtracting", "count-back", "5 1/4 − 2 5/6",
+        "Counting back needs pieces of one size; here are quarters and sixths.",
+    ),
+    ("mixed-kinds", "decimals", "0.5 + 1/3", "1/3 never ends as a decimal; fractions are exact."),
+)  # fmt: skip
+
+
+class Refusing(unittest.TestCase):
+    def test_each_says_why_and_the_default_is_taken(self) -> None:
+        for facet, choice, text, why in REFUSALS:
+            with self.subTest(choice=choice, text=text):
+                working = work(read(text), school_from(FACETS, {facet: choice}))
+                (refused,) = working.refused
+                self.assertEqual((refused.facet, refused.choice, say(refused.why)), (facet, choice, why))
+                self.assertEqual(working.lines, work(read(text)).lines)
+
+    def test_a_class_without_negatives(self) -> None:
+        for choice in ({"subtracting": "negative-part"}, {"signs": "add-opposite"}):
+            working = work(read("6 1/3 − 2 11/12"), school_from(FACETS, {"negatives": "not-yet"} | choice))
+            self.assertEqual(
+                [say(r.why) for r in working.refused],
+                ["This class does not know numbers below 0 yet."],
+            )
+
+    def test_nothing_is_refused_where_it_would_not_be_used(self) -> None:
+        school = by(denominators="keep-one", subtracting="count-back", make_a_whole="first", mixed_kinds="decimals")
+        for text in ("2 × 3", "1.5 + 2", "1/5 + 2/5"):
+            self.assertEqual(work(read(text), school).refused, ())
+
+
+class Comparing(unittest.TestCase):
+    # By hand: problem, the two schools, the winner (0, 1 or neither) and why. Common practice, no source.
+    BY_HAND = (
+        (
+            "6 1/4 − 2 5/6", {}, {"subtracting": "improper"}, 0,
+            "Fewer facts beyond 12 × 12: 0 against 2.",
+        ),
+        (
+            "3/7 + 5/11 + 4/7", {}, {"make-a-whole": "first"}, 1,
+            "Smaller numbers: up to 11 instead of 112.",
+        ),
+        ("1/4 + 1/6", {"denominators": "keep-one"}, {"denominators": "product"}, 1, "The other way cannot be followed here."),
+        ("1/5 + 2/5", {}, {"denominators": "product"}, None, "Both cost the same here."),
+    )  # fmt: skip
+
+    def test_by_hand(self) -> None:
+        for text, first, second, winner, why in self.BY_HAND:
+            with self.subTest(text=text):
+                compared = compare_schools(read(text), school_from(FACETS, first), school_from(FACETS, second))
+                self.assertEqual((compared.recommended, say(compared.why)), (winner, why))
+
+    def test_costs_counted_by_hand(self) -> None:
+        """3/4 − 1/6 over 24: three lines, the largest number 24, no fact beyond the tables, one simplification."""
+        cost = work(read("3/4 − 1/6"), by(denominators="product")).cost
+        self.assertEqual((cost.lines, cost.largest, cost.large_facts, cost.simplifies), (3, 24, 0, True))
+        cost = work(read("1/13 + 1/14")).cost
+        self.assertEqual((cost.lines, cost.largest, cost.large_facts, cost.simplifies), (2, 182, 2, False))
+
+
+class Checking(unittest.TestCase):
+    def test_by_hand(self) -> None:
+        found = {c.id: c for c in checks_of(read("6 1/4 − 2 1/2"), by(questions="unasked"))}
+        inverse = found["inverse"]
+        assert inverse.working is not None
+        self.assertEqual(say(inverse.said), "Undo it: 3 3/4 + 2 1/2 must give 6 1/4 again.")
+        self.assertEqual(
+            [text_of(n.expr) for n in inverse.working.lines],
+            ["3 3/4 + 2 1/2", "5 + 3/4 + 1/2", "5 + 3/4 + 2/4", "5 5/4", "5 + 4/4 + 1/4", "6 1/4"],
+        )
+        decimals = found["decimals"]
+        assert decimals.working is not None
+        self.assertEqual(text_of(decimals.working.lines[0].expr), "6.25 − 2.5")
+        self.assertEqual(text_of(decimals.working.answer), "3.75")
+        self.assertEqual(say(found["simplest-form"].said), "3 and 4 share no factor but 1: simplest form.")
+
+    def test_products_are_undone_by_division(self) -> None:
+        (inverse, *_) = checks_of(read("2/3 × 3/4"))
+        self.assertEqual(say(inverse.said), "Undo it: 1/2 ÷ 3/4 must give 2/3 again.")
+
+    @settings(max_examples=300, deadline=None)
+    @given(sums())
+    def test_every_check_is_true(self, text: str) -> None:
+        answer = value_of_line(text_of(work(read(text)).answer))
+        for check in checks_of(read(text), DEFAULT_SCHOOL):
+            if check.working is not None and check.id != "inverse":
+                self.assertEqual(value_of_line(text_of(check.working.answer)), answer)

@@ -1,0 +1,93 @@
+"""./start as a person runs it: ready address, one request a line in the log, Ctrl-C, and nothing left behind."""
+
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import sys
+import unittest
+import urllib.request
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+from sqlalchemy.exc import OperationalError
+
+from keen_slate.launch.cluster import Cluster, free_port
+from keen_slate.store.database import Database
+from tests.support.cluster import fresh_database
+
+ROOT = Path(__file__).parents[2]
+
+
+class Start(unittest.TestCase):
+    def start(self, *arguments: str, **environment: str) -> tuple[subprocess.Popen[str], str]:
+        """Returns the process and the address it printed last."""
+        process = subprocess.Popen(
+            [sys.executable, "-m", "keen_slate.launch", *arguments],
+            cwd=ROOT, env=os.environ | environment, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
+        )  # fmt: skip
+        self.addCleanup(process.stdout.close)  # type: ignore[union-attr]
+        said: list[str] = []
+        for line in process.stdout or ():
+            said.append(line)
+            if "ready" in line:
+                return process, line.split()[-1]
+        raise AssertionError(f"it ended without an address: {said}")
+
+    def test_on_a_given_database(self) -> None:
+        url = self.enterContext(fresh_database(migrated=False))
+        port = free_port()
+        for demo, arguments in ((False, ["--no-demo"]), (True, [])):
+            process, address = self.start("--port", str(port), *arguments, DATABASE_URL=url)
+            self.assertEqual(address, f"http://127.0.0.1:{port}/")
+            with urllib.request.urlopen(f"{address}api/sets") as answer:
+                self.assertEqual(b"Raised beds" in answer.read(), demo)
+            process.send_signal(signal.SIGINT)
+            self.assertEqual(process.wait(timeout=20), 0)
+            with self.assertRaises(OSError):
+                urllib.request.urlopen(address, timeout=2)
+        log = (ROOT / ".local" / "logs" / "requests.log").read_text().splitlines()
+        self.assertRegex(log[-1], r"^\[.+\] GET /api/sets 200 \d+ \d+ms$")
+
+    def test_a_port_in_use_is_said(self) -> None:
+        with socket.socket() as other:
+            other.bind(("127.0.0.1", 0))
+            other.listen()
+            port = str(other.getsockname()[1])
+            outcome = subprocess.run(
+                [sys.executable, "-m", "keen_slate.launch", "--port", port],
+                cwd=ROOT, capture_output=True, text=True, check=False,
+            )  # fmt: skip
+        self.assertEqual(outcome.returncode, 2)
+        self.assertIn(f"Port {port} is in use.", outcome.stderr)
+
+
+class PrivateCluster(unittest.TestCase):
+    def test_made_once_guarded_by_a_password_and_stopped(self) -> None:
+        home = Path(self.enterContext(TemporaryDirectory(dir=ROOT / ".local")))
+        home.chmod(0o755)
+        cluster = Cluster(home, durable=False)
+        cluster.start()
+        self.addCleanup(cluster.stop)
+        self.addCleanup(lambda: shutil.rmtree(cluster.data, ignore_errors=True))
+        self.assertEqual(cluster.secret.stat().st_mode & 0o777, 0o600)
+        owner = cluster.data.stat()
+        self.assertNotEqual(owner.st_uid, 0)
+        self.assertEqual(owner.st_mode & 0o777, 0o700)
+        database = Database(cluster.url)
+        database.migrate()
+        self.assertTrue(database.answers())
+        database.engine.dispose()
+        with self.assertRaises(OperationalError) as refused:
+            Database(cluster.url.replace(cluster.secret.read_text().strip(), "guess")).answers()
+        self.assertIn("password authentication failed", str(refused.exception))
+
+        second = Cluster(home, durable=False)
+        second.start()
+        self.assertEqual((second.port, second.started_here), (cluster.port, False))
+        second.stop()
+        self.assertTrue(Database(cluster.url).answers())
+        cluster.stop()
+        with self.assertRaises(OperationalError):
+            Database(cluster.url).answers()

@@ -1,0 +1,263 @@
+"""The API as a client meets it."""
+
+import unittest
+from typing import Any
+from uuid import uuid4
+
+from keen_slate.web.app import create_app
+from tests.support.cluster import fresh_database
+
+
+class Api(unittest.TestCase):
+    def setUp(self) -> None:
+        self.app = create_app(self.enterContext(fresh_database()))
+        self.client = self.app.test_client()
+
+    def post(self, path: str, status: int = 200, **body: Any) -> Any:
+        answer = self.client.post(path, json=body)
+        self.assertEqual(answer.status_code, status, answer.get_data(as_text=True))
+        return answer.get_json()
+
+    def test_work(self) -> None:
+        worked = self.post("/api/work", text="6 1/4 - 2 5/6")
+        self.assertEqual(worked["answer"]["text"], "3 5/12")
+        written = [n for n in worked["lines"] if not n["question"]]
+        self.assertEqual([n["rule"] for n in written][1:3], ["list-multiples", "regroup"])
+        self.assertEqual([n["panel"] for n in written], ["problem", "equivalents", "solve", "solve", "solve"])
+        multiples, first, _ = written[1]["side"]
+        self.assertEqual([r["multiples"] for r in multiples["rows"]], [[4, 8, 12], [6, 12]])
+        self.assertEqual(first["notation"]["text"], "1/4 × 3/3 = 3/12")
+        (stack,) = worked["stacks"]
+        self.assertEqual([n["whole"]["written"] for n in stack["stages"][1]], [["6", "5"], ["2"]])
+        self.assertEqual([r["text"] for r in stack["results"]], ["3 5/12"])
+
+    def test_second_look(self) -> None:
+        looked = self.post("/api/second-look", text="6 1/4 - 2 5/6")
+        self.assertEqual(
+            [(w["answer"]["text"], w["caught"]) for w in looked["likely_wrong"] if w["mistake"] == "regroup-ten"],
+            [("3 1/4", False)],
+        )
+        self.assertEqual([c["check"] for c in looked["checks"]], ["inverse", "another-school", "simplest-form"])
+        self.assertIn("regroup", [d["id"] for d in looked["demands"]])
+
+    def test_a_pupils_answer(self) -> None:
+        found = self.post("/api/diagnose", text="5 1/6 - 2 5/6", answer="3 4/6")
+        self.assertEqual((found["verdict"], found["said"]), ("wrong", "Wrong. This may have led there:"))
+        self.assertEqual(found["causes"][0]["mistakes"][0]["name"], "Smaller part from the larger")
+        unfit = self.post("/api/diagnose", text="5 1/6 - 2 5/6", answer="2 2/6")
+        self.assertEqual((unfit["verdict"], unfit["faults"][0]["mistake"]), ("wrong form", "not-reduced"))
+        kept = self.post("/api/diagnose", text="5 1/6 - 2 5/6", answer="2 2/6", policy="any-equivalent")
+        self.assertEqual(kept["verdict"], "right")
+        unknown = self.post("/api/diagnose", text="5 1/6 - 2 5/6", answer="17/1000")
+        self.assertEqual(unknown["said"], "Wrong, and no known cause.")
+
+    def test_a_pupils_lines(self) -> None:
+        judged = self.post("/api/judge", text="5 1/6 - 2 5/6", lines=["5 - 2 = 3", "= 3 4/6", "= 3 2/3"])["lines"]
+        self.assertEqual([j["verdict"] for j in judged], ["side-work", "false", "follow-through"])
+        self.assertEqual(judged[1]["said"], "Does not follow. Due here: Regroup.")
+        self.post("/api/judge", 422, text="compare 1/2 and 1/3", lines=["<"])
+
+    def test_a_wrong_working_beside_the_right_one(self) -> None:
+        laid = self.post("/api/wrong-working", text="5 1/6 - 2 5/6", mistake="regroup-ten")
+        false = [n["notation"]["text"] for n in laid["second"]["worked"]["lines"] if n["by_mistake"]]
+        self.assertEqual(false, ["4 11/6 − 2 5/6"])
+        self.post("/api/wrong-working", 422, text="5 1/6 - 2 5/6", mistake="carelessness")
+
+    def test_better_numbers(self) -> None:
+        looked = self.post("/api/second-look", text="1/2 + 1/4")
+        items = self.post("/api/better-numbers", text="1/2 + 1/4")["items"]
+        self.assertTrue(items)
+        self.assertTrue(all(i["told_apart"] >= looked["told_apart"] for i in items))
+
+    def test_ways_and_their_costs(self) -> None:
+        facets = {f["id"]: f for f in self.post("/api/ways", text="6 1/4 - 2 5/6")["facets"]}
+        self.assertFalse(facets["multiplying"]["matters"])
+        costs = {c["id"]: c for c in facets["subtracting"]["choices"]}
+        self.assertEqual((costs["regroup"]["largest"], costs["improper"]["largest"]), ("15", "75"))
+        self.assertIn("pieces of one size", costs["count-back"]["refused"])
+
+    def test_school_changes_the_working_and_not_the_answer(self) -> None:
+        worked = self.post("/api/work", text="6 1/4 - 2 5/6", school={"subtracting": "improper"})
+        self.assertEqual(worked["lines"][1]["notation"]["text"], "25/4 − 17/6")
+        self.assertEqual(worked["answer"]["text"], "3 5/12")
+
+    def test_another_way_from_a_line_on(self) -> None:
+        turned = self.post(
+            "/api/work", text="6 1/4 - 2 5/6", school={"questions": "unasked"},
+            turns=[{"line": 2, "school": {"subtracting": "count-up"}}],
+        )  # fmt: skip
+        self.assertEqual(
+            [n["notation"]["text"] for n in turned["lines"]],
+            ["6 1/4 − 2 5/6", "6 3/12 − 2 10/12", "2/12 + 3 + 3/12", "3 5/12"],
+        )
+
+    def test_two_ways_level(self) -> None:
+        compared = self.post("/api/compare", text="6 1/4 - 2 5/6", other={"subtracting": "improper"})
+        rows = [tuple(r) for r in compared["rows"]]
+        self.assertEqual((rows[0], rows[-1]), ((0, 0), (6, 6)))
+        for side in (0, 1):
+            placed = [r[side] for r in rows if r[side] is not None]
+            self.assertEqual(placed, sorted(placed))
+        self.assertEqual(compared["recommended"], 0)
+
+    def test_words_and_decimal_comma(self) -> None:
+        words = {"regroup": "borrow", "decimal_sign": ","}
+        worked = self.post("/api/work", text="5 - 1,5", words=words)
+        self.assertEqual(worked["answer"]["text"], "3,5")
+        self.assertTrue(any("Borrow 1 from the ones" in n["reason"] for n in worked["lines"]))
+        fault = self.post("/api/work", 422, text="1/2", words={"regroup": "steal"})
+        self.assertEqual(
+            fault["message"], "There is no regroup=steal. Choose one of: regroup, borrow, rename, exchange."
+        )
+
+    def test_copied_out(self) -> None:
+        body = {"text": "3/4 - 1/6"}
+        self.assertEqual(self.post("/api/copy", **body, format="plain")["text"], "3/4 − 1/6\n= 9/12 − 2/12\n= 7/12")
+        self.assertIn(r"&= \frac{7}{12}", self.post("/api/copy", **body, format="latex")["text"])
+        self.assertEqual(
+            self.post("/api/copy", **body, format="mathml", line=3)["text"],
+            '<math><mfrac><mn>7</mn><mn class="piece">12</mn></mfrac></math>',
+        )
+
+    def test_settings_are_kept_and_not_overwritten(self) -> None:
+        first = self.client.get("/api/settings").get_json()
+        self.assertEqual((first["revision"], first["settings"]["acronym"]), (0, "none"))
+        settings = first["settings"] | {"acronym": "GEMS", "words": {"top": "numerator"}}
+        kept = self.client.put("/api/settings", json={"revision": 0, "settings": settings})
+        self.assertEqual(kept.get_json()["revision"], 1)
+        stale = self.client.put("/api/settings", json={"revision": 0, "settings": first["settings"]})
+        self.assertEqual(stale.status_code, 409)
+        self.assertEqual(self.client.get("/api/settings").get_json()["settings"]["acronym"], "GEMS")
+        wrong = settings | {"school": {"adding": "guess"}}
+        self.assertEqual(self.client.put("/api/settings", json={"revision": 1, "settings": wrong}).status_code, 422)
+
+    def test_everything_offered_can_be_chosen(self) -> None:
+        offered = self.client.get("/api/settings/offered").get_json()
+        settings = {
+            "words": {w["name"]: w["words"][-1] for w in offered["words"]},
+            "school": {f["id"]: f["choices"][-1]["id"] for f in offered["facets"]},
+            "acronym": offered["acronyms"][-1]["id"],
+            "policy": offered["policies"][-1]["id"],
+        }
+        kept = self.client.put("/api/settings", json={"revision": 0, "settings": settings})
+        self.assertEqual(kept.status_code, 200)
+
+    def test_a_decimal_comma_is_kept_and_read_again_whatever_the_sign_is_then(self) -> None:
+        for sign, typed in ((",", "4,8 + 3,75"), (".", "4.8 + 3.75")):
+            kept = self.client.get("/api/settings").get_json()
+            kept["settings"]["words"] = {"decimal_sign": sign}
+            self.assertEqual(self.client.put("/api/settings", json=kept).status_code, 200)
+            if sign == ",":
+                made = self.post("/api/sets", 201, name="Rain water")
+                at = f"/api/sets/{made['id']}"
+                self.post(f"{at}/examples", 201, revision=made["revision"], text=typed, school={})
+            (example,) = self.client.get(at).get_json()["examples"]
+            self.assertEqual(example["typed"], typed)
+            self.assertEqual(example["problem"]["text"], typed)
+            self.assertEqual(example["answer"]["text"], f"8{sign}55")
+            worked = self.post("/api/work", text=example["typed"], words={"decimal_sign": sign})
+            self.assertEqual(worked["answer"]["text"], f"8{sign}55")
+
+    def test_edits_are_kept_with_the_example(self) -> None:
+        made = self.post("/api/sets", 201, name="Boards")
+        at = f"/api/sets/{made['id']}/examples"
+        kept = self.post(at, 201, revision=1, text="3/4 - 1/6", edits={"lines": [{"line": 1, "blanks": [0]}]})
+        (example,) = kept["examples"]
+        self.assertEqual(example["edits"]["lines"][0]["blanks"], [0])
+        edits = {"lines": [{"line": 1, "reason": "Cut both strips again.", "hidden": True}], "pictures": {"2": "discs"}}
+        changed = self.client.put(f"{at}/{example['id']}/edits", json={"revision": kept["revision"], "edits": edits})
+        self.assertEqual(changed.get_json()["examples"][0]["edits"]["lines"][0]["reason"], "Cut both strips again.")
+        stale = self.client.put(f"{at}/{example['id']}/edits", json={"revision": kept["revision"], "edits": {}})
+        self.assertEqual(stale.status_code, 409)
+
+    def test_pictures(self) -> None:
+        lines = self.post("/api/pictures", text="6 1/4 - 2 5/6")["lines"]
+        self.assertEqual(
+            [[p["kind"] for p in n["pictures"]] for n in lines], [["bars", "part-whole"], ["strips"], ["discs"]]
+        )
+        self.assertEqual([n["shown"] for n in lines], [False, True, True])
+        fine = self.post("/api/pictures", text="1/7 + 1/11")["lines"]
+        self.assertEqual(fine[1]["note"], "77ths are too fine to be seen in a strip.")
+
+    def test_long_rows_of_multiples_are_cut_and_say_so(self) -> None:
+        (row, _) = self.post("/api/work", text="1/97 + 1/89")["lines"][2]["side"][0]["rows"]
+        self.assertTrue(row["gap"])
+        self.assertEqual((len(row["multiples"]), row["multiples"][-1]), (11, 97 * 89))
+
+    def test_unreadable_text(self) -> None:
+        fault = self.post("/api/work", 422, text="1/2 + 3/0")
+        self.assertEqual(
+            fault, {"message": "I read 3/0: a piece cannot be 1 out of 0. Change the bottom number.", "position": 8}
+        )
+        preview = self.post("/api/preview", text="1/2 +")
+        self.assertIsNone(preview["problem"])
+        self.assertEqual(preview["unreadable"]["position"], 5)
+
+    def test_every_fault_is_one_sentence_and_no_trace(self) -> None:
+        for answer, status in (
+            (self.client.post("/api/work", data="{", content_type="application/json"), 400),
+            (self.client.post("/api/work", data="text=1", content_type="text/plain"), 400),
+            (self.client.post("/api/work", json={"tex": "1"}), 400),
+            (self.client.post("/api/work", json={"text": "1", "school": {"denominators": "guess"}}), 422),
+            (self.client.post("/api/work", json={"text": "1" * 20_001}), 400),
+            (self.client.post("/api/work", data=b"1" * 1_000_001, content_type="application/json"), 413),
+            (self.client.get("/api/work"), 405),
+            (self.client.get(f"/api/sets/{uuid4()}"), 404),
+            (self.client.get("/api/nothing"), 404),
+            (self.client.post("/api/sets", json={"name": "   "}), 400),
+            (self.client.post("/api/sets", json={"name": "x" * 121}), 400),
+        ):
+            with self.subTest(path=answer.request.path, status=status):
+                self.assertEqual(answer.status_code, status)
+                message = answer.get_json()["message"]
+                self.assertTrue(message.endswith("."), message)
+                self.assertNotIn("Traceback", message)
+
+    def test_a_set_from_beginning_to_end(self) -> None:
+        made = self.post("/api/sets", 201, name="Compost")
+        at = f"/api/sets/{made['id']}"
+        kept = self.post(f"{at}/examples", 201, revision=made["revision"], text="2/3+1/4", school={})
+        kept = self.post(f"{at}/examples", 201, revision=kept["revision"], text="1/4 + 3/8", school={})
+        ids = [e["id"] for e in kept["examples"]]
+        turned = self.client.put(f"{at}/order", json={"revision": kept["revision"], "order": ids[::-1]}).get_json()
+        self.assertEqual([e["id"] for e in turned["examples"]], ids[::-1])
+        stale = self.client.put(f"{at}/name", json={"revision": kept["revision"], "name": "Lost"})
+        self.assertEqual(stale.status_code, 409)
+        gone = self.client.delete(f"{at}/examples/{ids[0]}?revision={turned['revision']}").get_json()
+        back = self.post(f"{at}/examples/{ids[0]}/restore", revision=gone["revision"])
+        self.assertEqual([e["id"] for e in back["examples"]], ids[::-1])
+        away = self.client.delete(f"{at}?revision={back['revision']}").get_json()
+        self.assertEqual(self.client.get(at).status_code, 404)
+        self.assertEqual(self.post(f"{at}/restore", revision=away["revision"])["name"], "Compost")
+        self.assertEqual([s["examples"] for s in self.client.get("/api/sets").get_json()["sets"]], [2])
+
+    def test_unreadable_text_is_not_kept(self) -> None:
+        made = self.post("/api/sets", 201, name="Compost")
+        self.post(f"/api/sets/{made['id']}/examples", 422, revision=made["revision"], text="5 1/", school={})
+        self.assertEqual(self.client.get(f"/api/sets/{made['id']}").get_json()["revision"], made["revision"])
+
+    def test_health_asks_the_database(self) -> None:
+        self.assertEqual(self.client.get("/healthz").get_json(), {"status": "ok"})
+        silent = create_app("postgresql://nobody:x@127.0.0.1:1/none").test_client()
+        answer = silent.get("/healthz")
+        self.assertEqual(answer.status_code, 503)
+        self.assertIn("does not answer", answer.get_json()["database"])
+        self.assertEqual(silent.get("/api/sets").status_code, 503)
+
+    def test_an_unmigrated_database_is_not_healthy(self) -> None:
+        bare = create_app(self.enterContext(fresh_database(migrated=False))).test_client()
+        self.assertEqual(bare.get("/healthz").status_code, 503)
+
+    def test_pages(self) -> None:
+        for path in ("/", "/work", "/line-up"):
+            page = self.client.get(path)
+            self.assertIn('id="app"', page.get_data(as_text=True))
+            self.assertIn("default-src 'self'", page.headers["Content-Security-Policy"])
+            page.close()
+        lost = self.client.get("/lost<script>", headers={"Accept": "text/html"})
+        self.assertEqual(lost.status_code, 404)
+        self.assertIn("There is nothing at this address", lost.get_data(as_text=True))
+
+    def test_no_address_of_a_database(self) -> None:
+        with self.assertRaisesRegex(RuntimeError, "Set DATABASE_URL"):
+            create_app("")

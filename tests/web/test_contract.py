@@ -1,0 +1,96 @@
+"""Every answer of the API is of the shape that its description promises, checked by a JSON Schema library."""
+
+import json
+import unittest
+from pathlib import Path
+from typing import Any
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from jsonschema import Draft202012Validator
+from werkzeug.test import TestResponse
+
+from keen_slate.web.app import create_app
+from tests.support.cluster import fresh_database
+from tests.support.generated import asked, expressions, sums
+
+DESCRIPTION: dict[str, Any] = json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text())
+PROBLEMS = (
+    "6 1/4 - 2 5/6", "2/3 + 1/4 + 5/6", "100 - 37.58", "4.8 × 2.5", "9.6 ÷ 0.24", "7^2 - (6 + 3) * (8 - 5)",
+    "2/3 = ?/12 = 10/?", "?/18 + ?/9 + ?/3 = 25/18", "compare 3/7 and 5/11", "order 0.7, 2/3, 0.67", "simplify 84/126",
+    "7/16 as a decimal", "2 3/4 as an improper fraction", "round 3.145 to 2 places", "62 1/2% of 80",
+    "2 1/4 kg - 3/4 kg",
+    "estimate 4 3/8 - 2 2/5", "1/97 + 1/89", "2 - 5 1/2", "1/7 + 0.5",
+)  # fmt: skip
+
+
+class Contract(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.client = create_app(cls.enterClassContext(fresh_database())).test_client()
+
+    def check(self, answer: TestResponse, path: str | None = None) -> Any:
+        """The answer's body, once it is found to be as described."""
+        method = answer.request.method.lower()
+        described = DESCRIPTION["paths"][path or answer.request.path][method]["responses"]
+        self.assertIn(str(answer.status_code), described, answer.get_data(as_text=True))
+        schema = described[str(answer.status_code)]["content"]["application/json"]["schema"]
+        whole = {**schema, "components": DESCRIPTION["components"]}
+        body = answer.get_json()
+        faults = [f"{e.json_path}: {e.message}" for e in Draft202012Validator(whole).iter_errors(body)]
+        self.assertEqual(faults, [], answer.request.path)
+        return body
+
+    def ask(self, path: str, **body: Any) -> Any:
+        return self.check(self.client.post(path, json=body))
+
+    def test_a_wrong_shape_is_found(self) -> None:
+        """What a body of another shape would meet: the check itself can fail."""
+        described = DESCRIPTION["paths"]["/api/work"]["post"]["responses"]["200"]["content"]["application/json"]
+        whole = {**described["schema"], "components": DESCRIPTION["components"]}
+        self.assertTrue(list(Draft202012Validator(whole).iter_errors({"lines": "none"})))
+
+    def test_everything_about_every_kind_of_problem(self) -> None:
+        for text in PROBLEMS:
+            with self.subTest(text=text):
+                self.ask("/api/work", text=text)
+                looked = self.ask("/api/second-look", text=text)
+                self.ask("/api/ways", text=text)
+                self.ask("/api/pictures", text=text)
+                self.ask("/api/preview", text=text)
+                self.ask("/api/diagnose", text=text, answer="3 4/6")
+                self.ask("/api/better-numbers", text=text)
+                self.ask("/api/copy", text=text)
+                for wrong in looked["likely_wrong"]:
+                    self.ask("/api/wrong-working", text=text, mistake=wrong["mistake"])
+
+    def test_two_ways_and_a_pupils_lines(self) -> None:
+        for text in ("6 1/4 - 2 5/6", "2 3/4 + 1 5/6", "1/2 × 4/9"):
+            self.ask("/api/compare", text=text, first={}, second={"denominators": "product", "subtracting": "improper"})
+            self.ask("/api/judge", text=text, lines=["= 3", "1/0", "= 3 1/2"])
+
+    def test_sets(self) -> None:
+        made = self.ask("/api/sets", name="Planting")
+        at, described = f"/api/sets/{made['id']}", "/api/sets/{set_id}"
+        kept = self.client.post(
+            f"{at}/examples", json={"revision": made["revision"], "text": "1/2 + 1/3", "school": {}}
+        )
+        revision = self.check(kept, f"{described}/examples")["revision"]
+        self.check(self.client.get(at), described)
+        self.check(self.client.get("/api/sets"))
+        named = self.client.put(f"{at}/name", json={"revision": revision, "name": "Sowing"})
+        self.check(named, f"{described}/name")
+        self.check(self.client.put(f"{at}/name", json={"revision": revision, "name": "Late"}), f"{described}/name")
+        self.check(self.client.put(f"{at}/order", json={"revision": -1, "order": []}), f"{described}/order")
+
+    def test_settings(self) -> None:
+        kept = self.check(self.client.get("/api/settings"))
+        self.check(self.client.get("/api/settings/offered"))
+        self.check(self.client.put("/api/settings", json=kept))
+        self.check(self.client.put("/api/settings", json=kept))  # a second time: the revision has moved on
+
+    @settings(max_examples=120, deadline=None)
+    @given(asked() | expressions() | sums() | st.text(max_size=30))
+    def test_any_text_at_all(self, text: str) -> None:
+        for path in ("/api/work", "/api/second-look", "/api/pictures", "/api/preview", "/api/ways"):
+            self.ask(path, text=text)
