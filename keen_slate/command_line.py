@@ -11,8 +11,9 @@ from typing import TextIO, get_args
 
 from keen_slate.core.blanks.solving import gaps_in, solve
 from keen_slate.core.checking.checks import checks_of
+from keen_slate.core.demands.curriculum import MET
 from keen_slate.core.demands.find import demands_of
-from keen_slate.core.diagnosis.answers import Prepared, diagnose, prepare
+from keen_slate.core.diagnosis.answers import Cause, Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.glass import better_numbers, separating, under_the_glass
 from keen_slate.core.diagnosis.lines import judge_lines
@@ -24,7 +25,7 @@ from keen_slate.core.schools.comparing import compare_schools
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import School, UnknownChoice, school_from
 from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import CHOICE_NAMES, FACET_NAMES, filled, in_words
+from keen_slate.core.wording.names import CHOICE_NAMES, FACET_NAMES, filled, in_words, place_text
 from keen_slate.core.wording.notation import labelled, problem_text, text_of
 from keen_slate.core.wording.sentences import say, with_decimal_sign
 from keen_slate.core.wording.words import DEFAULT_WORDS, VOCABULARY, Words, words_from
@@ -64,6 +65,9 @@ def main(arguments: list[str], stdin: TextIO, stdout: TextIO) -> int:
         command.add_argument("--words", default="", metavar="NAME=WORD[,NAME=WORD]", help="the teacher's words")
         command.add_argument("--policy", default="simplest-form", choices=POLICIES, help="which forms are accepted")
         command.add_argument("--label-required", action="store_true", help="an answer must carry the problem's label")
+        command.add_argument(
+            "--beside", action="append", default=[], metavar="PROBLEM", help="an item that stands beside"
+        )
         command.add_argument("text", nargs="*", metavar="LINE", help="without any, from standard input")
     commands.add_parser("mistakes", help="list the mal-rules with what is known of them")
     commands.add_parser("schools", help="list the school facets and their choices")
@@ -92,7 +96,12 @@ def main(arguments: list[str], stdin: TextIO, stdout: TextIO) -> int:
     }
     texts: Iterable[str] = options.text or (line.rstrip("\n") for line in stdin)
     if options.command == "diagnose":
-        _print(stdout, Diagnosing(school, words, options.policy, options.label_required).records(texts))
+        comma = words.decimal_sign == ","
+        try:
+            beside = tuple(read(text, decimal_comma=comma) for text in options.beside)
+        except UnreadableProblem as fault:
+            parser.error(f"--beside: {say(fault.said, words)}")
+        _print(stdout, Diagnosing(school, words, options.policy, options.label_required, beside).records(texts))
         return 0
     if options.command == "judge":
         _print(stdout, (judge_record(text, school, words) for text in texts))
@@ -243,8 +252,11 @@ def check_record(problem: Problem, school: School, words: Words) -> dict[str, ob
 class Diagnosing:
     """Diagnoses a stream of answers; an item is prepared once, however many answers to it follow each other."""
 
-    def __init__(self, school: School, words: Words, policy: Policy, label_required: bool) -> None:
+    def __init__(
+        self, school: School, words: Words, policy: Policy, label_required: bool, beside: tuple[Problem, ...] = ()
+    ) -> None:
         self.school, self.words, self.policy, self.label_required = school, words, policy, label_required
+        self.beside = beside
         self.prepared: dict[str, Prepared] = {}
 
     def records(self, texts: Iterable[str]) -> Iterator[dict[str, object]]:
@@ -261,7 +273,8 @@ class Diagnosing:
         found = diagnose(prepared, answer, self.policy, self.label_required, decimal_comma=comma)
         shown = text_of(found.answer) if found.answer is not None else answer
         causes: list[dict[str, object]] = [
-            {"mistakes": list(c.mistakes), "slips": c.slips, "answer": text_of(c.answer)} for c in found.causes
+            {"mistakes": list(c.mistakes), "slips": c.slips, "answer": text_of(c.answer)} | _slip(c)
+            for c in found.causes
         ]
         causes += [{"mistakes": [fault], "slips": 0, "answer": shown} for fault in found.faults]
         record: dict[str, object] = {
@@ -279,8 +292,15 @@ class Diagnosing:
             if len(self.prepared) > MOST_PREPARED:
                 self.prepared.clear()
             problem = read(text, decimal_comma=self.words.decimal_sign == ",")
-            self.prepared[text] = prepare(problem, self.school)
+            self.prepared[text] = prepare(problem, self.school, self.beside)
         return self.prepared[text]
+
+
+def _slip(cause: Cause) -> dict[str, object]:
+    """What slipped; for a slip of the pen what was worked instead."""
+    if not cause.slip:
+        return {}
+    return {"slip": cause.slip} | ({"worked": problem_text(cause.worked)} if cause.worked is not None else {})
 
 
 def _unreadable(text: str, answer: str, message: str, position: int) -> dict[str, object]:
@@ -355,6 +375,7 @@ def _mistakes() -> Iterable[dict[str, object]]:
             "question": in_words(words.question, DEFAULT_WORDS),
             "picture": words.picture,
             "needs": list(words.needs),
+            "met": place_text(MET[mistake.id]),
             "source": words.source,
         }
 

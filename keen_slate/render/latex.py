@@ -22,7 +22,7 @@ from keen_slate.core.problem.tree import (
     Term,
     columns_as_sum,
 )
-from keen_slate.core.wording.notation import chain_sides, decimal_text, needs_brackets, shown_items, sign_before
+from keen_slate.core.wording.notation import chain_sides, decimal_text, needs_brackets, shown_items, sign_before, told
 
 SIGNS = {" × ": r" \times ", " ÷ ": r" \div ", " of ": r"\text{ of }", "": ""}
 BRACKETS = {"(": ("(", ")"), "[": ("[", "]"), "{": (r"\{", r"\}")}
@@ -35,6 +35,8 @@ def latex(expr: Expr, label: str = "") -> str:
     >>> latex(read("6 1/4 - 2(5/6)").expr)
     '6\\frac{1}{4} - 2\\left(\\frac{5}{6}\\right)'
     """
+    if in_words := told(expr):
+        return "".join(rf"\text{{{part}}}" if isinstance(part, str) else latex(part, label) for part in in_words)
     if label and isinstance(expr, Sum):
         text = ""
         for index, term in enumerate(expr.terms):

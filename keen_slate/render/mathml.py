@@ -46,6 +46,7 @@ from keen_slate.core.wording.notation import (
     needs_brackets,
     shown_items,
     sign_before,
+    told,
     tops_text,
 )
 
@@ -80,6 +81,10 @@ class _Writer:
         return f'<mrow class="changed">{inner}</mrow>' if at and at in self.changed else inner
 
     def plain(self, expr: Expr, at: Path) -> str:
+        if in_words := told(expr):
+            before, second, between, first = in_words
+            numbers = self.write(second, (*at, 1)), self.write(first, (*at, 0))
+            return f"<mtext>{before}</mtext>{numbers[0]}{_words(between.strip())}{numbers[1]}"
         match expr:
             case Whole(n):
                 return _mn(str(n))

@@ -28,7 +28,15 @@ from keen_slate.core.problem.tree import (
     Sum,
     columns_as_sum,
 )
-from keen_slate.core.wording.notation import chain_sides, decimal_text, gap_text, shown_items, sign_before, text_of
+from keen_slate.core.wording.notation import (
+    chain_sides,
+    decimal_text,
+    gap_text,
+    shown_items,
+    sign_before,
+    text_of,
+    told,
+)
 from keen_slate.core.wording.words import DEFAULT_WORDS, Words, piece
 
 
@@ -39,6 +47,8 @@ def spoken(expr: Expr, words: Words = DEFAULT_WORDS) -> str:
     >>> spoken(read("2 3/4 − 1/2").expr)
     '2 and 3 quarters minus 1 half'
     """
+    if in_words := told(expr):
+        return "".join(part if isinstance(part, str) else spoken(part, words) for part in in_words)
     match expr:
         case Whole(n):
             return str(n)

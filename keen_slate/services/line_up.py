@@ -10,13 +10,12 @@ from keen_slate.core.problem.reading import read
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import school_from
-from keen_slate.core.wording.names import DEMAND_NAMES, filled
 from keen_slate.core.wording.notation import problem_text
 from keen_slate.core.wording.sentences import with_decimal_sign
 from keen_slate.core.wording.words import DEFAULT_WORDS, Words
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
-from keen_slate.services.shapes import Edits, SetList, SetSummary, ShownDemand, ShownExample, ShownSet
-from keen_slate.services.work import chosen_words, notation, read_in_words, school_names
+from keen_slate.services.shapes import Edits, SetList, SetSummary, ShownExample, ShownSet
+from keen_slate.services.work import chosen_words, notation, read_in_words, school_names, shown_demands
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Database, DatabaseUnavailable
 from keen_slate.store.models import ExampleSet
@@ -126,10 +125,7 @@ def _shown(found: ExampleSet, words: Words) -> ShownSet:
                 answer=notation(reference.answer, problem.label, words=words),
                 school=example.school,
                 school_names=school_names(school_from(FACETS, example.school), words),
-                demands=[
-                    ShownDemand(id=d, name=filled(DEMAND_NAMES[d], words))
-                    for d in demands_of(problem, reference.derivation)
-                ],
+                demands=shown_demands(demands_of(problem, reference.derivation), words),
                 edits=Edits.model_validate(example.edits),
             )
         )

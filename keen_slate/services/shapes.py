@@ -181,6 +181,7 @@ class ShownMistake(Shape):
     shows: str
     question: str
     source: str
+    met: str
     letter: str
     answer: Notation
     caught: bool
@@ -196,8 +197,11 @@ class SilentMistake(Shape):
 
 
 class ShownDemand(Shape):
+    """One difficulty of an item; ``place`` is where published curricula place it."""
+
     id: str
     name: str
+    place: str
 
 
 class ShownCheck(Shape):
@@ -270,10 +274,11 @@ class NamedMistake(Shape):
 
 
 class ShownCause(Shape):
-    """Mistakes and slips that together lead to an answer."""
+    """Mistakes and slips that together lead to an answer; ``slip`` says what slipped, and is empty without one."""
 
     mistakes: list[NamedMistake]
     slips: int
+    slip: str
     answer: Notation
 
 
@@ -412,7 +417,10 @@ class CompareRequest(Shape):
 
 
 class AnswerRequest(WorkRequest):
+    """``beside`` are the items that stand beside it, whose numbers may have been taken instead."""
+
     answer: Typed
+    beside: Annotated[list[Typed], Field(max_length=200)] = []
     policy: Literal["simplest-form", "any-equivalent", "as-asked"] = "simplest-form"
     label_required: bool = False
 

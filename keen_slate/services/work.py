@@ -3,12 +3,14 @@
 The sheet must be there at once; what takes longer comes in requests of its own.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
+from contextlib import suppress
 from fractions import Fraction
 from string import ascii_uppercase
 
 from keen_slate.core.blanks.solving import only_decimals, solve
 from keen_slate.core.checking.checks import Check, checks_of
+from keen_slate.core.demands.curriculum import MET, PLACES
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.answers import diagnose, prepare
 from keen_slate.core.diagnosis.glass import better_numbers, how_much_it_tells, separating, under_the_glass
@@ -47,6 +49,7 @@ from keen_slate.core.wording.names import (
     PICTURE_NAMES,
     filled,
     in_words,
+    place_text,
 )
 from keen_slate.core.wording.notation import labelled, problem_text, text_of
 from keen_slate.core.wording.say import Say
@@ -271,9 +274,13 @@ def look(request: WorkRequest) -> Looked:
         silent=[SilentMistake(mistake=m, name=asked.named(MISTAKES[m].name), why=why) for m, why in silent],
         number_line=None if isinstance(problem.expr, (Comparison, Chain)) else _number_line(problem, second),
         checks=[_shown_check(c, asked) for c in checks_of(problem, school)],
-        demands=[ShownDemand(id=d, name=asked.phrase(DEMAND_NAMES[d])) for d in demands_of(problem, reference)],
+        demands=shown_demands(demands_of(problem, reference), asked.words),
         told_apart=int(how_much_it_tells(second) * 100),
     )
+
+
+def shown_demands(ids: Sequence[str], words: Words) -> list[ShownDemand]:
+    return [ShownDemand(id=d, name=filled(DEMAND_NAMES[d], words), place=place_text(PLACES[d])) for d in ids]
 
 
 def _shown_estimate(estimate: Estimate, asked: Asked) -> ShownEstimate:
@@ -291,8 +298,9 @@ def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[s
     same = [m for m in groups.get(text_of(wrong.answer), []) if m != wrong.mistake]
     return ShownMistake(
         mistake=wrong.mistake, name=asked.named(words.name), belief=asked.phrase(words.belief),
-        shows=asked.named(words.shows), question=asked.named(words.question), source=words.source, letter=letter,
-        answer=asked.notation(wrong.answer), caught=wrong.caught, like=[asked.named(MISTAKES[m].name) for m in same],
+        shows=asked.named(words.shows), question=asked.named(words.question), source=words.source,
+        met=place_text(MET[wrong.mistake]), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
+        like=[asked.named(MISTAKES[m].name) for m in same],
     )  # fmt: skip
 
 
@@ -328,7 +336,7 @@ def better(request: WorkRequest) -> BetterItems:
 def diagnose_answer(request: AnswerRequest) -> Diagnosed:
     """A pupil's answer judged, with what may have led to it."""
     asked = Asked.of(request)
-    prepared = prepare(asked.problem, asked.school)
+    prepared = prepare(asked.problem, asked.school, tuple(_beside(request, asked)))
     found = diagnose(
         prepared, request.answer, request.policy, request.label_required, decimal_comma=asked.words.decimal_sign == ","
     )
@@ -340,11 +348,25 @@ def diagnose_answer(request: AnswerRequest) -> Diagnosed:
         verdict=found.verdict,
         said=said,
         causes=[
-            ShownCause(mistakes=[_named(m, asked) for m in c.mistakes], slips=c.slips, answer=asked.notation(c.answer))
+            ShownCause(
+                mistakes=[_named(m, asked) for m in c.mistakes],
+                slips=c.slips,
+                slip=asked.say(Say.of("slip", kind=c.slip, alone=not c.mistakes, worked=c.worked)) if c.slip else "",
+                answer=asked.notation(c.answer),
+            )
             for c in found.causes[:MOST_CAUSES]
         ],
         faults=[_named(f, asked) for f in found.faults],
     )
+
+
+def _beside(request: AnswerRequest, asked: Asked) -> Iterator[Problem]:
+    """The other items, without the item itself; what cannot be read is passed over."""
+    for text in request.beside:
+        with suppress(UnreadableProblem):
+            problem = read(text, decimal_comma=asked.words.decimal_sign == ",")
+            if problem.expr != asked.problem.expr:
+                yield problem
 
 
 def judge(request: LinesRequest) -> Judged:

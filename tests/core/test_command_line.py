@@ -122,6 +122,30 @@ class CommandLine(unittest.TestCase):
         (kept,) = run("diagnose", "--json", "--policy", "any-equivalent", "5 1/6 - 2 5/6\t2 2/6")
         self.assertEqual(kept["verdict"], "right")
 
+    def test_slips_say_what_slipped(self) -> None:
+        (record,) = run("diagnose", "--json", "--beside", "3/4 - 1/6", "1/4 + 5/6\t7/12")
+        self.assertEqual(
+            [(c["slip"], c.get("worked")) for c in record["causes"]], [("fact", None), ("item", "3/4 − 1/6")]
+        )
+        (record,) = run("diagnose", "--json", "5 1/6 - 2 5/6\t5 1/3")
+        self.assertEqual(
+            record["causes"],
+            [{"mistakes": [], "slips": 1, "answer": "5 1/3", "slip": "digit", "worked": "8 1/6 − 2 5/6"}],
+        )
+
+    def test_a_problem_told_in_words_is_put_into_signs(self) -> None:
+        for told, signs, answer in (
+            ("take 2 5/6 m away from 6 1/4 m", "6 1/4 − 2 5/6", "3 5/12 m"),
+            ("1/4 less than 1/2", "1/2 − 1/4", "1/4"),
+            ("How many 3/4 m are there in 6 m?", "6 ÷ 3/4", "8"),
+        ):
+            (record,) = run("work", "--json", told)
+            self.assertEqual((record["answer"], record["lines"][1]["rule"]), (answer, "put-into-signs"))
+            (signed,) = run("work", "--json", signs)
+            self.assertEqual(record["value"], signed["value"])
+            (again,) = run("work", "--json", record["problem"])
+            self.assertEqual(again["lines"], record["lines"])
+
     def test_judge(self) -> None:
         (record,) = run("judge", "--json", "5 1/6 - 2 5/6\t5 - 2 = 3\t= 3 4/6\t= 3 2/3")
         lines = record["lines"]

@@ -22,7 +22,9 @@ FORMAL = words_from(
         "simplest_form": "lowest terms", "improper": "top-heavy", "over": "out of",
     }
 )  # fmt: skip
-PLAIN_ONLY = re.compile(r"\b(regroup|quarters?|tops?(?!-heavy)|bottoms?|greatest common factor|simplest form|improper)\b", re.I)
+PLAIN_ONLY = re.compile(
+    r"\b(regroup|quarters?|tops?(?!-heavy)|bottoms?|greatest common factor|simplest form|improper)\b", re.I
+)
 
 
 class Vocabularies(unittest.TestCase):

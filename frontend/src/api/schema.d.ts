@@ -385,7 +385,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** AnswerRequest */
+        /**
+         * AnswerRequest
+         * @description ``beside`` are the items that stand beside it, whose numbers may have been taken instead.
+         */
         AnswerRequest: {
             /**
              * Acronym
@@ -395,6 +398,11 @@ export interface components {
             acronym: "none" | "PEMDAS" | "BODMAS" | "BIDMAS" | "GEMS";
             /** Answer */
             answer: string;
+            /**
+             * Beside
+             * @default []
+             */
+            beside: string[];
             /**
              * Label Required
              * @default false
@@ -1065,12 +1073,14 @@ export interface components {
         };
         /**
          * ShownCause
-         * @description Mistakes and slips that together lead to an answer.
+         * @description Mistakes and slips that together lead to an answer; ``slip`` says what slipped, and is empty without one.
          */
         ShownCause: {
             answer: components["schemas"]["Notation"];
             /** Mistakes */
             mistakes: components["schemas"]["NamedMistake"][];
+            /** Slip */
+            slip: string;
             /** Slips */
             slips: number;
         };
@@ -1126,12 +1136,17 @@ export interface components {
             /** Simplifies */
             simplifies: boolean;
         };
-        /** ShownDemand */
+        /**
+         * ShownDemand
+         * @description One difficulty of an item; ``place`` is where published curricula place it.
+         */
         ShownDemand: {
             /** Id */
             id: string;
             /** Name */
             name: string;
+            /** Place */
+            place: string;
         };
         /**
          * ShownEstimate
@@ -1238,6 +1253,8 @@ export interface components {
             letter: string;
             /** Like */
             like: string[];
+            /** Met */
+            met: string;
             /** Mistake */
             mistake: string;
             /** Name */

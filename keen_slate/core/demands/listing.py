@@ -6,12 +6,30 @@ to yes or no and list it; its words are in ``wording/names.py``.
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from math import gcd
+from math import gcd, lcm
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.reading import Problem
-from keen_slate.core.problem.tree import Chain, Comparison, Expr, Sum, children, evaluate, walk
+from keen_slate.core.problem.tree import (
+    Chain,
+    Comparison,
+    Convert,
+    Estimating,
+    Expr,
+    Group,
+    Negative,
+    Power,
+    Product,
+    Rounding,
+    Sum,
+    children,
+    evaluate,
+    walk,
+)
 from keen_slate.core.working.engine import Derivation
+
+LARGE_BOTTOM = 24
+"""The largest common denominator whose pieces can still be drawn and counted: common practice, no source."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -139,6 +157,160 @@ def three_terms(problem: Problem, work: Derivation) -> bool:
     return any(isinstance(e, Sum) and len(e.terms) >= 3 for e in _numbers(problem))
 
 
+def _fraction_terms(problem: Problem) -> bool:
+    return any(isinstance(e, (CommonFraction, MixedNumber)) for e in _numbers(problem))
+
+
+def large_common_bottom(problem: Problem, work: Derivation) -> bool:
+    """The least common denominator is so large that no picture of its pieces helps."""
+    bottoms = _bottoms(problem)
+    return len(bottoms) > 1 and lcm(*bottoms) > LARGE_BOTTOM
+
+
+def result_is_whole(problem: Problem, work: Derivation) -> bool:
+    """Fractions whose sum, difference, product or quotient is a whole number, or 0."""
+    calculated = isinstance(problem.expr, (Sum, Product))
+    return calculated and _fraction_terms(problem) and evaluate(problem.expr).denominator == 1
+
+
+def regroup_leaves_nothing(problem: Problem, work: Derivation) -> bool:
+    """After the regrouping no whole is left: 3 1/4 − 2 3/4."""
+    return "regroup" in _rules_used(work) and has_value(problem) and 0 < evaluate(problem.expr) < 1
+
+
+def unlike_kinds(problem: Problem, work: Derivation) -> bool:
+    """Fractions and decimals in one calculation, or in one comparison."""
+    kinds = {type(e) for e in _numbers(problem)}
+    return DecimalNumeral in kinds and bool(kinds & {CommonFraction, MixedNumber})
+
+
+def _decimal_sum(problem: Problem) -> tuple[list[int], list[list[int]], bool] | None:
+    """Places as written, digits of each number at equal length (ones of the last place last), whether it subtracts."""
+    expr = problem.expr
+    if not isinstance(expr, Sum) or not all(isinstance(c, (DecimalNumeral, Whole)) for c in children(expr)):
+        return None
+    if not any(isinstance(c, DecimalNumeral) for c in children(expr)):
+        return None
+    numbers = [(c.digits, c.places) if isinstance(c, DecimalNumeral) else (c.n, 0) for c in _plain(expr)]
+    longest = max(p for _, p in numbers)
+    texts = [str(d * 10 ** (longest - p)) for d, p in numbers]
+    width = max(map(len, texts))
+    return [p for _, p in numbers], [[int(c) for c in t.zfill(width)] for t in texts], any(t.minus for t in expr.terms)
+
+
+def _plain(expr: Sum) -> list[DecimalNumeral | Whole]:
+    return [c for c in children(expr) if isinstance(c, (DecimalNumeral, Whole))]
+
+
+def equal_places(problem: Problem, work: Derivation) -> bool:
+    found = _decimal_sum(problem)
+    return found is not None and len(set(found[0])) == 1
+
+
+def ragged_places(problem: Problem, work: Derivation) -> bool:
+    found = _decimal_sum(problem)
+    return found is not None and len(set(found[0])) > 1
+
+
+def carry_in_columns(problem: Problem, work: Derivation) -> bool:
+    found = _decimal_sum(problem)
+    if found is None or found[2]:
+        return False
+    carry = 0
+    for column in zip(*(reversed(row) for row in found[1]), strict=True):
+        carry = (sum(column) + carry) // 10
+        if carry:
+            return True
+    return False
+
+
+def regroup_in_columns(problem: Problem, work: Derivation) -> bool:
+    return "regroup-column" in _rules_used(work) and has_value(problem) and evaluate(problem.expr) >= 0
+
+
+def regroup_across_zero(problem: Problem, work: Derivation) -> bool:
+    """The column that would lend holds a zero: 5.003 − 1.458."""
+    said = [dict(s.said.data) for s in work.steps if s.rule == "regroup-column" and s.said is not None]
+    return regroup_in_columns(problem, work) and any(data["across"] != 0 for data in said)
+
+
+def multiplying(problem: Problem, work: Derivation) -> bool:
+    return any(isinstance(e, Product) and any(not f.divide for f in e.factors[1:]) for e in _numbers(problem))
+
+
+def dividing(problem: Problem, work: Derivation) -> bool:
+    return any(isinstance(e, Product) and any(f.divide for f in e.factors[1:]) for e in _numbers(problem))
+
+
+def cancelling(problem: Problem, work: Derivation) -> bool:
+    """Two fractions multiplied in which a top and the other's bottom share a factor."""
+    for e in _numbers(problem):
+        if isinstance(e, Product) and not any(f.divide for f in e.factors) and len(e.factors) == 2:
+            first, second = (f.expr for f in e.factors)
+            if all(isinstance(n, (Whole, CommonFraction)) for n in (first, second)):
+                (a, b), (c, d) = (_top_and_bottom(n) for n in (first, second))
+                if gcd(a, d) > 1 or gcd(c, b) > 1:
+                    return True
+    return False
+
+
+def _top_and_bottom(number: Expr) -> tuple[int, int]:
+    if isinstance(number, CommonFraction):
+        return number.numerator, number.denominator
+    assert isinstance(number, Whole)
+    return number.n, 1
+
+
+def mixed_factor(problem: Problem, work: Derivation) -> bool:
+    """A mixed number is multiplied or divided."""
+    return any(
+        isinstance(e, Product) and any(isinstance(c, MixedNumber) for c in children(e)) for e in _numbers(problem)
+    )
+
+
+def several_operations(problem: Problem, work: Derivation) -> bool:
+    """Operations of different rank, or brackets: the order of operations is asked for."""
+    kinds = {type(e) for e in _numbers(problem)} & {Sum, Product, Power}
+    return len(kinds) > 1 or brackets(problem, work)
+
+
+def _depth(expr: Expr) -> int:
+    inner = max((_depth(c) for c in children(expr)), default=0)
+    return inner + (isinstance(expr, Group) and not isinstance(expr.inner, Negative))
+
+
+def brackets(problem: Problem, work: Derivation) -> bool:
+    return has_value(problem) and _depth(problem.expr) > 0
+
+
+def nested_brackets(problem: Problem, work: Derivation) -> bool:
+    return has_value(problem) and _depth(problem.expr) > 1
+
+
+def negative_input(problem: Problem, work: Derivation) -> bool:
+    return any(isinstance(e, Negative) for e in _numbers(problem))
+
+
+def told_in_words(problem: Problem, work: Derivation) -> bool:
+    return "told" in getattr(problem.expr, "marks", ())
+
+
+def comparing(problem: Problem, work: Derivation) -> bool:
+    return isinstance(problem.expr, Comparison)
+
+
+def blanks(problem: Problem, work: Derivation) -> bool:
+    return isinstance(problem.expr, Chain)
+
+
+def converting(problem: Problem, work: Derivation) -> bool:
+    return isinstance(problem.expr, Convert)
+
+
+def rounding(problem: Problem, work: Derivation) -> bool:
+    return isinstance(problem.expr, (Rounding, Estimating))
+
+
 def negative_result(problem: Problem, work: Derivation) -> bool:
     return has_value(problem) and evaluate(problem.expr) < 0
 
@@ -153,14 +325,37 @@ DEMANDS = (
     Demand("one-bottom-divides", one_divides),
     Demand("bottoms-share-a-factor", share_a_factor),
     Demand("coprime-bottoms", coprime_bottoms),
-    Demand("carry", carry),
+    Demand("large-common-bottom", large_common_bottom),
     Demand("makes-a-whole", makes_a_whole),
+    Demand("carry", carry),
     Demand("regroup", regroup),
-    Demand("regroup-after-renaming", regroup_after_renaming),
     Demand("bare-whole-minuend", bare_whole_minuend),
+    Demand("regroup-after-renaming", regroup_after_renaming),
+    Demand("regroup-leaves-nothing", regroup_leaves_nothing),
     Demand("simplify", simplify),
+    Demand("result-is-whole", result_is_whole),
     Demand("improper-input", improper_input),
     Demand("three-terms", three_terms),
+    Demand("multiplying", multiplying),
+    Demand("cancelling", cancelling),
+    Demand("mixed-factor", mixed_factor),
+    Demand("dividing", dividing),
     Demand("decimals", decimals),
+    Demand("equal-places", equal_places),
+    Demand("ragged-places", ragged_places),
+    Demand("carry-in-columns", carry_in_columns),
+    Demand("regroup-in-columns", regroup_in_columns),
+    Demand("regroup-across-zero", regroup_across_zero),
+    Demand("unlike-kinds", unlike_kinds),
+    Demand("several-operations", several_operations),
+    Demand("brackets", brackets),
+    Demand("nested-brackets", nested_brackets),
+    Demand("told-in-words", told_in_words),
+    Demand("comparing", comparing),
+    Demand("converting", converting),
+    Demand("rounding", rounding),
+    Demand("blanks", blanks),
+    Demand("negative-input", negative_input),
     Demand("negative-result", negative_result),
 )
+"""In the order in which they are usually met, within a family of items."""

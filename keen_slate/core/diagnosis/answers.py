@@ -3,14 +3,17 @@
 An item is prepared once: every single mal-rule under every school, pairs, and slips. After that an answer is looked up.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
 from keen_slate.core.blanks.solving import fill_sides
+from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults
 from keen_slate.core.diagnosis.search import SLIP, Causes, searches
 from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.numbers.forms import DecimalNumeral
 from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
 from keen_slate.core.problem.tree import (
     Chain,
@@ -22,8 +25,11 @@ from keen_slate.core.problem.tree import (
     Negative,
     Rounding,
     Simplify,
+    decimal_for,
+    decimal_places,
     evaluate,
     is_numeral,
+    number_for,
 )
 from keen_slate.core.schools.school import School
 from keen_slate.core.wording.notation import text_of
@@ -31,25 +37,32 @@ from keen_slate.core.wording.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 Verdict = Literal["right", "wrong form", "wrong", "unreadable"]
-PAIRED_SCHOOLS = 3
-"""Schools, the teacher's first, under which pairs and slips are looked for as well."""
-
 LIKELIHOOD = {id: place for place, id in enumerate(BY_ID)}
+
+
+Slip = Literal["", "fact", "digit", "item"]
+"""No slip; a basic fact off by one; a digit of the item copied wrongly; the numbers of another item."""
 
 
 @dataclass(frozen=True, slots=True)
 class Cause:
-    """Mal-rules and slips that lead to an answer. ``answer`` is what they lead to, as it is written then."""
+    """Mal-rules and slips that lead to an answer. ``answer`` is what they lead to, as it is written then, ``worked``
+    the item as it was miscopied or taken for another."""
 
     mistakes: tuple[str, ...]
-    slips: int
+    slip: Slip
     answer: Expr
+    worked: Expr | None = None
+
+    @property
+    def slips(self) -> int:
+        return int(self.slip != "")
 
     @property
     def rank(self) -> tuple[int, int]:
         """Singles before pairs before a mal-rule with a slip before a lone slip; the likelier first."""
-        kind = {(1, 0): 0, (2, 0): 1, (1, 1): 2, (0, 1): 3}[len(self.mistakes), self.slips]
-        return kind, sum(LIKELIHOOD[m] for m in self.mistakes)
+        kind = {(1, ""): 0, (2, ""): 1, (1, "fact"): 2, (0, "fact"): 3, (0, "item"): 4, (0, "digit"): 5}
+        return kind[len(self.mistakes), self.slip], sum(LIKELIHOOD[m] for m in self.mistakes)
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,21 +88,22 @@ class Prepared:
         return tuple(c for causes in self.by_value.values() for c in causes if c.rank[0] == 0)
 
 
-def prepare(problem: Problem, school: School = DEFAULT_SCHOOL) -> Prepared:
-    """Run every mal-rule on the item under every school; pairs and slips under the first of them.
+def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Problem, ...] = ()) -> Prepared:
+    """Run every mal-rule, every pair of them and every slip on the item under every school.
 
-    What leads to the right value is no cause of a wrong answer and is left out.
+    ``others`` are the items that stand beside it, whose numbers may have been taken. What leads to the right value is
+    no cause of a wrong answer and is left out.
     """
     right = work(problem, school).answer
     if isinstance(problem.expr, Chain):
         return Prepared(problem, right, {})
     causes: dict[tuple[Fraction | str, Causes], Expr] = {}
     right_key = _key(right)
-    for index, search in enumerate(searches(problem.expr, school)):
-        found = set(search.ends(1, slip=False))
-        if index < PAIRED_SCHOOLS and not isinstance(problem.expr, Comparison):
-            found |= search.ends(2, slip=False) | search.ends(1, slip=True)
-        for end, made in found:
+    alone = isinstance(problem.expr, Comparison)
+    for search in searches(problem.expr, school):
+        for end, made in (
+            search.ends(1, slip=False) if alone else search.ends(2, slip=False) | search.ends(1, slip=True)
+        ):
             answer = bare(end)
             key = _key(answer)
             if made and key != right_key:
@@ -101,8 +115,34 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL) -> Prepared:
         # A pair, one half of which leads there alone, explains nothing more.
         if len(made) == 2 and any((key, one) in singles for one in made):
             continue
-        by_value.setdefault(key, []).append(Cause(mistakes, int(SLIP in made), answer))
+        by_value.setdefault(key, []).append(Cause(mistakes, "fact" if SLIP in made else "", answer))
+    explained = set(by_value)
+    for worked, slip, value in _worked_instead(problem, others):
+        # A digit copied wrongly gives many answers: it is thought of only where nothing else gives this one.
+        if value != right_key and (slip == "item" or value not in explained):
+            by_value.setdefault(value, []).append(Cause((), slip, _number_like(right, value), worked))
     return Prepared(problem, right, {k: tuple(sorted(v, key=lambda c: c.rank)) for k, v in by_value.items()})
+
+
+def _worked_instead(problem: Problem, others: tuple[Problem, ...]) -> Iterator[tuple[Expr, Slip, Fraction]]:
+    """What a pupil may have worked out rightly in place of the item, with its value, never below 0."""
+    if isinstance(problem.expr, Comparison):
+        return
+    taken: list[tuple[Expr, Slip]] = [(o.expr, "item") for o in others if not isinstance(o.expr, (Comparison, Chain))]
+    taken += [(expr, "digit") for expr in miscopied(problem.expr)]
+    for worked, slip in taken:
+        try:
+            value = evaluate(worked)
+        except ZeroDivisionError:
+            continue
+        if value >= 0:
+            yield worked, slip, value
+
+
+def _number_like(right: Expr, value: Fraction) -> Expr:
+    """A value written as the item's own answer is."""
+    ends = isinstance(right, DecimalNumeral) and decimal_places(value) is not None
+    return decimal_for(value) if ends else number_for(value)
 
 
 def bare(expr: Expr) -> Expr:

@@ -8,10 +8,11 @@ once; what never fires costs nothing further.
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from typing import Literal
 
 from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
-from keen_slate.core.problem.tree import Columns, Expr, Sum, Term, at_path, children, is_numeral, replaced, tidy
+from keen_slate.core.problem.tree import Columns, Expr, Path, Sum, Term, at_path, children, is_numeral, replaced, tidy
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import School, fitting_school, school_from
@@ -51,8 +52,80 @@ for _mistake in MAL_RULES:
         STRIKING[_goal] = (*STRIKING.get(_goal, ()), _mistake)
 
 Causes = frozenset[str]
-Found = frozenset[tuple[Expr, Causes]]
+EVERY_TIME: Causes = frozenset(m.id for m in MAL_RULES if m.every)
 NOTHING: Causes = frozenset()
+State = int
+"""A state by its number among ``States``: expressions are compared once, when they are met."""
+
+Ends = frozenset[tuple[State, Causes]]
+NoOccasion = Literal["no"]
+Key = tuple[State, Causes, Causes, int, bool]
+
+
+class States:
+    """The states of one item, numbered as they are met, with all that is the same of them under every school."""
+
+    def __init__(self) -> None:
+        self.exprs: list[Expr] = []
+        self.rests: dict[tuple[State, tuple[str, ...]], Ends] = {}
+        self.goals_by_plans: dict[frozenset[object], dict[State, tuple[Goal, ...]]] = {}
+        self._numbers: dict[Expr, State] = {}
+        self._opened: dict[tuple[object, State, Path], tuple[str, Path] | None] = {}
+        self._moved: dict[tuple[object, State, Path], State | None] = {}
+        self._hit: dict[tuple[str, School | None, State, Path], State | NoOccasion | None] = {}
+
+    def number(self, expr: Expr) -> State:
+        found = self._numbers.get(expr)
+        if found is None:
+            found = self._numbers[expr] = len(self.exprs)
+            self.exprs.append(expr)
+        return found
+
+    def goals(self, state: State, bound: Bound) -> tuple[Goal, ...]:
+        """As ``Bound.open_goals``; plans that schools share are asked once."""
+        goals = [Goal("answer", ())]
+        while (plan := bound.plans.get(goals[-1].id)) is not None:
+            at = goals[-1].at
+            key = (plan.opens, state, at)
+            if key in self._opened:
+                inner = self._opened[key]
+            else:
+                inner = self._opened[key] = plan.opens(at_path(self.exprs[state], at))
+            if inner is None:
+                return ()
+            goals.append(Goal(inner[0], at + inner[1]))
+        return tuple(goals)
+
+    def moved(self, state: State, goal: Goal, bound: Bound) -> State | None:
+        """What the right rule makes of a state; None where it cannot go on."""
+        rule = bound.rules.get(goal.id)
+        if rule is None:
+            return None
+        key = (rule.apply, state, goal.at)
+        if key not in self._moved:
+            expr = self.exprs[state]
+            try:
+                after = replaced(expr, goal.at, rule.apply(at_path(expr, goal.at)).after)
+                self._moved[key] = self.number(after)
+            except (ZeroDivisionError, ValueError):
+                self._moved[key] = None  # a mistake has led to pieces of size 0: no answer that way
+        return self._moved[key]
+
+    def hit(self, mistake: MalRule, state: State, goals: tuple[Goal, ...], school: School) -> State | NoOccasion | None:
+        """Where a mal-rule leads that strikes at the outermost goal it can: None at an impasse, without an answer."""
+        for goal in goals:
+            if goal.id not in mistake.goals:
+                continue
+            key = (mistake.id, school if mistake.by_school else None, state, goal.at)
+            if key not in self._hit:
+                outcome = mistake.strike(at_path(self.exprs[state], goal.at), school)
+                if isinstance(outcome, Move):
+                    self._hit[key] = self.number(replaced(self.exprs[state], goal.at, outcome.after))
+                else:
+                    self._hit[key] = "no" if outcome is None else None
+            if self._hit[key] != "no":
+                return self._hit[key]
+        return "no"
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,7 +133,7 @@ class Here:
     """What is due in a state: the goals, outermost first (none when it is done), and the right successor."""
 
     goals: tuple[Goal, ...]
-    right: Expr | None
+    right: State | None
 
 
 @lru_cache(maxsize=64)
@@ -71,127 +144,152 @@ def _bound(school: School) -> Bound:
 class Search:
     """The states of one item under one school. ``ends`` gives where they can end, with the mistakes on the way."""
 
-    def __init__(self, start: Expr, school: School) -> None:
-        self.start = tidy(start)
+    def __init__(self, start: Expr, school: School, states: States | None = None) -> None:
         self.school = school
+        self.states = states if states is not None else States()
+        self.start = self.states.number(tidy(start))
         self._bound = _bound(school)
-        self._here: dict[Expr, Here] = {}
-        self._struck: dict[Expr, tuple[tuple[str, Expr | None], ...]] = {}
-        self._slipped: dict[Expr, tuple[Expr, ...]] = {}
-        self._ends: dict[tuple[Expr, Causes, Causes, int, bool], Found] = {}
-        self._open: set[tuple[Expr, Causes, Causes, int, bool]] = set()
+        self._kind = (school["mixed-kinds"], school["decimal-products"], school["decimal-fractions"])
+        self._goals = self.states.goals_by_plans.setdefault(frozenset(p.opens for p in self._bound.plans.values()), {})
+        self._here: dict[State, Here] = {}
+        self._struck: dict[State, dict[str, State | None]] = {}
+        self._slipped: dict[State, tuple[State, ...]] = {}
+        self._ends: dict[Key, Ends] = {}
+        self._open: set[Key] = set()
 
     def right_way(self) -> tuple[Expr, ...]:
         """The states of the working without any mistake."""
-        states = [self.start]
-        while (after := self.here(states[-1]).right) is not None and len(states) < LONGEST_WAY:
-            states.append(after)
-        return tuple(states)
+        return tuple(self.states.exprs[s] for s in self._right_way())
 
-    def ends(self, mistakes: int, *, slip: bool) -> Found:
+    def _right_way(self) -> tuple[State, ...]:
+        way = [self.start]
+        while len(way) < LONGEST_WAY:
+            goals = self.states.goals(way[-1], self._bound)
+            after = self.states.moved(way[-1], goals[-1], self._bound) if goals else None
+            if after is None:
+                break
+            way.append(after)
+        return tuple(way)
+
+    def ends(self, mistakes: int, *, slip: bool) -> frozenset[tuple[Expr, Causes]]:
         """Every end with at most so many mal-rules, and at most one slip if ``slip``, with the causes on the way."""
-        return self._from(self.start, NOTHING, NOTHING, mistakes, slip)
+        found = self._from(self.start, NOTHING, NOTHING, mistakes, slip)
+        return frozenset((self.states.exprs[end], causes) for end, causes in found)
 
-    def here(self, expr: Expr) -> Here:
-        found = self._here.get(expr)
+    def here(self, state: State) -> Here:
+        found = self._here.get(state)
         if found is None:
-            goals = self._bound.open_goals(expr)
-            right = None
-            if goals:
-                rule = self._bound.rules.get(goals[-1].id)
-                try:
-                    if rule is not None:
-                        right = replaced(expr, goals[-1].at, rule.apply(at_path(expr, goals[-1].at)).after)
-                except (ZeroDivisionError, ValueError):
-                    right = None  # a mistake has led to pieces of size 0: no answer that way
-            found = self._here[expr] = Here(goals, right)
+            goals = self._goals.get(state)
+            if goals is None:
+                goals = self._goals[state] = self.states.goals(state, self._bound)
+            right = self.states.moved(state, goals[-1], self._bound) if goals else None
+            found = self._here[state] = Here(goals, right)
         return found
 
-    def struck(self, expr: Expr) -> tuple[tuple[str, Expr | None], ...]:
-        """Every mal-rule that strikes in a state, with where it leads: None at an impasse, which gives no answer."""
-        found = self._struck.get(expr)
+    def struck(self, state: State) -> dict[str, State | None]:
+        """Every mal-rule that strikes in a state, with where it leads: None at an impasse."""
+        found = self._struck.get(state)
         if found is None:
-            made: dict[str, Expr | None] = {}
-            for goal in self.here(expr).goals:
-                for mistake in STRIKING.get(goal.id, ()):
-                    outcome = mistake.strike(at_path(expr, goal.at), self.school)
-                    if outcome is not None and mistake.id not in made:
-                        move = outcome if isinstance(outcome, Move) else None
-                        made[mistake.id] = replaced(expr, goal.at, move.after) if move else None
-            found = self._struck[expr] = tuple(made.items())
-        return found
-
-    def slipped(self, expr: Expr) -> tuple[Expr, ...]:
-        """The right act in a state with its basic fact off by one."""
-        found = self._slipped.get(expr)
-        if found is None:
-            goals = self.here(expr).goals
-            rule = self._bound.rules.get(goals[-1].id) if goals else None
-            made: tuple[Expr, ...] = ()
-            if rule is not None and rule.id in FACTS:
-                focus = at_path(expr, goals[-1].at)
-                made = tuple(replaced(expr, goals[-1].at, s) for s in slips(focus, rule.apply(focus).after))
-            found = self._slipped[expr] = made
-        return found
-
-    def _forced(self, expr: Expr, active: Causes) -> tuple[Expr | None, bool]:
-        """What a mistake that is made every time does here, and whether it does anything."""
-        goals = self.here(expr).goals
-        for id in active:
-            mistake = BY_ID[id]
-            if not mistake.every:
-                continue
+            found = {}
+            goals = self.here(state).goals
             for goal in goals:
-                if goal.id in mistake.goals:
-                    outcome = mistake.strike(at_path(expr, goal.at), self.school)
-                    if outcome is not None:
-                        return (replaced(expr, goal.at, outcome.after) if isinstance(outcome, Move) else None), True
-        return None, False
+                for mistake in STRIKING.get(goal.id, ()):
+                    if mistake.id not in found:
+                        led_to = self.states.hit(mistake, state, goals, self.school)
+                        if led_to != "no":
+                            found[mistake.id] = led_to
+            self._struck[state] = found
+        return found
 
-    def _from(self, expr: Expr, active: Causes, passed: Causes, mistakes: int, slip: bool) -> Found:
+    def _again(self, state: State, active: Causes) -> State | NoOccasion | None:
+        """Where a mistake leads that was made before and is made every time."""
+        for id in active & EVERY_TIME:
+            led_to = self.states.hit(BY_ID[id], state, self.here(state).goals, self.school)
+            if led_to != "no":
+                return led_to
+        return "no"
+
+    def slipped(self, state: State) -> tuple[State, ...]:
+        """The right act in a state with its basic fact off by one."""
+        found = self._slipped.get(state)
+        if found is None:
+            goals = self.here(state).goals
+            rule = self._bound.rules.get(goals[-1].id) if goals else None
+            found = ()
+            if rule is not None and rule.id in FACTS:
+                expr = self.states.exprs[state]
+                focus = at_path(expr, goals[-1].at)
+                made = slips(focus, rule.apply(focus).after)
+                found = tuple(self.states.number(replaced(expr, goals[-1].at, s)) for s in made)
+            self._slipped[state] = found
+        return found
+
+    def _rest(self, state: State) -> Ends:
+        """Where the right rules end from a state. Its value is that of the state under every school; schools whose
+        answers are of one kind of number share the way."""
+        way: list[State] = []
+        ends = self.states.rests
+        while (key := (state, self._kind)) not in ends:
+            here = self.here(state)
+            way.append(state)
+            if not here.goals:
+                ends[key] = frozenset({(state, NOTHING)})
+            elif here.right is None or len(way) > LONGEST_WAY:
+                ends[key] = frozenset()
+            else:
+                state = here.right
+        for passed in way:
+            ends[passed, self._kind] = ends[key]
+        return ends[key]
+
+    def _from(self, state: State, active: Causes, passed: Causes, mistakes: int, slip: bool) -> Ends:
         """``passed`` are mistakes that had an occasion and were not made: a pupil who makes one makes it at once."""
-        key = (expr, active, passed if mistakes else NOTHING, mistakes, slip)
+        if not mistakes:  # only those that are made again matter now
+            active, passed = active & EVERY_TIME, NOTHING
+            if not active and not slip:
+                return self._rest(state)
+        key = (state, active, passed, mistakes, slip)
         known = self._ends.get(key)
         if known is not None:
             return known
         if key in self._open or len(self._open) > LONGEST_WAY:  # it goes round or never ends: no answer that way
             return frozenset()
         self._open.add(key)
-        here = self.here(expr)
-        ends: set[tuple[Expr, Causes]] = set()
+        here = self.here(state)
+        ends: set[tuple[State, Causes]] = set()
         if not here.goals:
-            ends.add((expr, NOTHING))
+            ends.add((state, NOTHING))
         else:
-            forced, is_forced = self._forced(expr, active) if active else (None, False)
-            after = forced if is_forced else here.right
-            struck = self.struck(expr) if mistakes else ()
+            again = self._again(state, active)
+            after = here.right if again == "no" else again
+            struck = self.struck(state) if mistakes else {}
             if after is not None:
-                ends |= self._from(after, active, passed | {id for id, _ in struck}, mistakes, slip)
-            for id, wrong in struck:
+                ends |= self._from(after, active, passed.union(struck), mistakes, slip)
+            for id, wrong in struck.items():
                 if wrong is None or id in active or id in passed or (active and BY_ID[id].kind == "reading"):
                     continue
                 left = mistakes - 1 if BY_ID[id].kind != "reading" else 0
                 further = self._from(wrong, active | {id}, passed, left, slip and left == mistakes - 1)
                 ends |= {(end, causes | {id}) for end, causes in further}
-            if slip and not is_forced:
-                for wrong in self.slipped(expr):
+            if slip and again == "no":
+                for wrong in self.slipped(state):
                     further = self._from(wrong, active, passed, 0, slip=False)
                     ends |= {(end, causes | {SLIP}) for end, causes in further}
         self._open.discard(key)
-        result = frozenset(ends)
-        self._ends[key] = result
+        result = self._ends[key] = frozenset(ends)
         return result
 
 
 def searches(start: Expr, school: School) -> tuple[Search, ...]:
     """A search for each school that comes to states of its own on this item, the teacher's first."""
     base = school.as_dict() | ONE_WAY
+    states = States()
     found: dict[tuple[Expr, ...], Search] = {}
     for varied in ({}, *VARIED):
         fitting, refused = fitting_school(FACETS, school_from(FACETS, base | varied), start)
         if refused and found:
             continue
-        search = Search(start, fitting)
+        search = Search(start, fitting, states)
         found.setdefault(search.right_way(), search)
     return tuple(found.values())
 

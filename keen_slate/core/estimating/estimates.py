@@ -6,7 +6,7 @@ for sums the band is the triangle inequality.
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import product
 from math import floor
@@ -153,6 +153,8 @@ def _with_numbers(expr: Expr, written: Callable[[], Expr]) -> Expr:
 def estimates_of_kind(expr: Expr, kind: Kind) -> tuple[Estimate, ...]:
     """One estimate for every value that rounding so can give; none where nothing is to be estimated."""
     expr = expr.of if isinstance(expr, Estimating) else expr
+    if isinstance(expr, (Sum, Product)):
+        expr = replace(expr, marks=frozenset())  # estimated with signs, however it was told
     if not isinstance(expr, (Sum, Product)) or not all(
         is_numeral(e) or isinstance(e, (Sum, Product, Group, Negative, Power)) for e in walk(expr)
     ):

@@ -67,6 +67,7 @@ MAL_RULES = (
     comparing.SHORTER_IS_LARGER,
     comparing.LARGER_BOTTOM_IS_LARGER,
     comparing.SMALLER_GAP_IS_LARGER,
+    order.ORDER_OF_THE_TEXT,
     order.LEFT_TO_RIGHT,
     order.MULTIPLY_BEFORE_DIVIDE,
     order.ADD_BEFORE_SUBTRACT,

@@ -221,6 +221,22 @@ def stopped_after_first_step(expr: Expr) -> Move | Impasse | None:
     return Move(inner, Say.of("mistake", mistake="stopped-after-first-step"))
 
 
+def order_of_the_text(expr: Expr) -> Move | Impasse | None:
+    """The numbers are taken in the order of the text: subtract 1/4 from 3/4 is taken for 1/4 − 3/4.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> order_of_the_text(read("subtract 1/4 from 3/4").expr).after == read("1/4 − 3/4").expr
+    True
+    """
+    first, second = children(expr)
+    if first == second:
+        return None
+    if isinstance(expr, Sum):
+        return Move(Sum((Term(second), Term(first, True))), Say.of("mistake", mistake="order-of-the-text"))
+    return _if_workable(Product((Factor(second), Factor(first, True))), "order-of-the-text")
+
+
+ORDER_OF_THE_TEXT = MalRule("order-of-the-text", ("put-into-signs",), order_of_the_text, "reading", every=False)
 LEFT_TO_RIGHT = MalRule("left-to-right", ("work-out",), left_to_right, "reading", every=False)
 MULTIPLY_BEFORE_DIVIDE = MalRule("multiply-before-divide", ("work-out",), multiply_before_divide, "reading")
 ADD_BEFORE_SUBTRACT = MalRule("add-before-subtract", ("add-up",), add_before_subtract, "reading", every=False)

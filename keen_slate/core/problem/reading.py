@@ -101,6 +101,12 @@ _ASKED_ROUND = re.compile(
 )
 _FALLING = re.compile(r"[,;]?\s+(?:largest|greatest)\s+first\s*$|\s+descending\s*$", re.IGNORECASE)
 _RISING = re.compile(r"[,;]?\s+(?:smallest|least)\s+first\s*$|\s+ascending\s*$", re.IGNORECASE)
+_TOLD = (
+    re.compile(r"\s*(?:subtract|take)\s+(?P<second>.+?)\s+(?:away\s+)?from\s+(?P<first>.+)", re.IGNORECASE),
+    re.compile(r"\s*(?P<second>.+?)\s+less\s+than\s+(?P<first>.+)", re.IGNORECASE),
+    re.compile(r"\s*how\s+many\s+(?P<second>.+?)\s+(?:are\s+(?:there\s+)?)?in\s+(?P<first>[^?]+)\??", re.IGNORECASE),
+)
+"""Differences, and last quotients, told with the second number first."""
 _BETWEEN = re.compile(r"\s+(?:and|with|or)\s+|\s*;\s*|\s*,\s+", re.IGNORECASE)
 
 
@@ -113,6 +119,9 @@ def read(text: str, *, decimal_comma: bool = False) -> Problem:
     if len(text) > bounds.MAX_TEXT:
         raise UnreadableProblem(Say.of("too-long", length=len(text), limit=bounds.MAX_TEXT), bounds.MAX_TEXT)
     start, end = 0, len(text)
+    for index, words in enumerate(_TOLD):
+        if found := words.fullmatch(text):
+            return _Part(text, decimal_comma).told(found, divide=index == len(_TOLD) - 1)
     before = _ASKED_BEFORE.match(text)
     verb = before.group(1).lower() if before else ""
     if before:
@@ -185,6 +194,25 @@ class _Part:
                 raise UnreadableProblem(Say.of("one-percent-only"), start)
             return Problem(wrap(Percent(expr)), "", notes)
         return Problem(wrap(expr), label, notes)
+
+    def told(self, found: re.Match[str], *, divide: bool) -> Problem:
+        """Two numbers with words round them, of which the second to be written is named first."""
+        numbers: list[Expr] = []
+        labels: list[str] = []
+        for name in ("first", "second"):
+            expr, label, _ = self.expression(*found.span(name))
+            if not is_numeral(expr):
+                raise UnreadableProblem(Say.of("told-of-numbers-only"), found.start(name))
+            numbers.append(expr)
+            labels.append(label)
+        if len(set(labels)) > 1:
+            raise UnreadableProblem(Say.of("labels-differ", labels=tuple(sorted(set(labels)))), found.start("first"))
+        first, second = numbers
+        if not divide:
+            return Problem(Sum((Term(first), Term(second, True)), frozenset({"told"})), labels[0])
+        if evaluate(second) == 0:
+            raise UnreadableProblem(Say.of("divides-by-zero"), found.start("second"))
+        return Problem(Product((Factor(first), Factor(second, True)), frozenset({"told"})))
 
     def refuse_a_long_block(self, start: int, end: int) -> None:
         bottom = evaluate(self.expression(start, end)[0]).denominator

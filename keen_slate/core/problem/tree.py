@@ -47,7 +47,8 @@ class Sum:
 
     ``marks`` say how far the work on it has come, or what its terms are meant as, where the terms do not show it:
     ``bottoms`` (compared), ``enough`` (asked), ``improper`` (all improper on purpose), ``opposites`` (each subtraction
-    is meant as adding the opposite), ``counting-back``, ``parts-apart``, ``whole-made``.
+    is meant as adding the opposite), ``counting-back``, ``parts-apart``, ``whole-made``, ``told`` (given in words that
+    name the second number first: subtract 1/4 from 3/4).
     """
 
     terms: tuple[Term, ...]
@@ -69,7 +70,7 @@ class Factor:
 @dataclass(frozen=True, slots=True)
 class Product:
     """Factors multiplied and divided from the left. Marked ``decimal`` where wholes came of decimals and the quotient
-    is to be a decimal again."""
+    is to be a decimal again, ``told`` where it is given in words: how many 3/4 in 6."""
 
     factors: tuple[Factor, ...]
     marks: frozenset[str] = frozenset()

@@ -68,7 +68,7 @@ def answer(expr: Expr) -> Opening:
     if isinstance(expr, Negative) and isinstance(expr.of, Left):
         return None
     if not is_simple(expr):
-        return "work-out", ()
+        return ("put-into-signs" if "told" in getattr(expr, "marks", ()) else "work-out"), ()
     at: Path = (0,) if isinstance(expr, Negative) else ()
     return ("finish", at) if finish(expr.of if isinstance(expr, Negative) else expr) else None
 

@@ -1,6 +1,8 @@
 """Signs, and the order of terms that keeps a sum from going below nothing on the way."""
 
-from keen_slate.core.problem.tree import Expr, Factor, Group, Negative, Product, Sum, Term, evaluate
+from dataclasses import replace
+
+from keen_slate.core.problem.tree import Expr, Factor, Group, Negative, Product, Sum, Term, children, evaluate
 from keen_slate.core.wording.say import Say
 from keen_slate.core.working.engine import Move, Rule
 
@@ -56,6 +58,20 @@ def product_signs(expr: Expr) -> Move:
     return Move(Negative(Group(bare)) if negatives % 2 else bare, Say.of("product-signs", negatives=negatives))
 
 
+def put_into_signs(expr: Expr) -> Move:
+    """What is told is written with signs: subtract 1/4 from 3/4 is 3/4 − 1/4; how many 3/4 in 6 is 6 ÷ 3/4.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> put_into_signs(read("subtract 1/4 from 3/4").expr).after == read("3/4 - 1/4").expr
+    True
+    """
+    assert isinstance(expr, (Sum, Product))
+    first, second = children(expr)
+    after = replace(expr, marks=expr.marks - {"told"})
+    return Move(after, Say.of("put-into-signs", first=first, second=second, divide=isinstance(expr, Product)))
+
+
+PUT_INTO_SIGNS = Rule("put-into-signs", "put-into-signs", put_into_signs)
 SIGNS = Rule("signs", "signs", signs)
 ORDER_TERMS = Rule("order-terms", "order-terms", order_terms)
 ADD_OPPOSITE = Rule("add-opposite", "add-opposite", add_opposite)

@@ -357,6 +357,12 @@ MISTAKES: dict[str, MistakeWords] = {
         "3/4 and 5/6 are taken for equal.",
         "Is the missing {quarter} as large as the missing sixth?", "strips",
     ),
+    "order-of-the-text": MistakeWords(
+        "The numbers in the order of the text",
+        "what is named first stands first",
+        "“Subtract 1/4 from 3/4” is taken for 1/4 − 3/4.",
+        "Which amount is there at first, before anything happens?", "bars",
+    ),
     "left-to-right": MistakeWords(
         "Strictly from the left",
         "one reads and works from left to right",

@@ -1,5 +1,6 @@
 """Names and descriptions of what is listed elsewhere: facets, choices, mistakes, demands."""
 
+from keen_slate.core.demands.curriculum import KEY_STAGE_3, Place
 from keen_slate.core.wording.words import VOCABULARY, Words, sentence
 
 FACET_NAMES = {
@@ -89,15 +90,37 @@ DEMAND_NAMES = {
     "one-bottom-divides": "one {bottom} fits the other",
     "bottoms-share-a-factor": "{bottom}s share a factor",
     "coprime-bottoms": "{bottom}s share nothing",
-    "carry": "carry a whole",
+    "large-common-bottom": "large common {bottom}",
     "makes-a-whole": "makes a whole",
-    "regroup": "regroup",
-    "regroup-after-renaming": "regroup seen only after renaming",
+    "carry": "carry a whole",
+    "regroup": "{regroup}",
     "bare-whole-minuend": "from a bare whole",
+    "regroup-after-renaming": "{regroup}: seen only after renaming",
+    "regroup-leaves-nothing": "{regroup}: no whole left",
     "simplify": "simplify",
+    "result-is-whole": "comes to a whole",
     "improper-input": "{improper} to start with",
     "three-terms": "three or more terms",
+    "multiplying": "multiply",
+    "cancelling": "can be cancelled",
+    "mixed-factor": "a mixed factor",
+    "dividing": "divide",
     "decimals": "decimals",
+    "equal-places": "equal places",
+    "ragged-places": "ragged places",
+    "carry-in-columns": "carry in columns",
+    "regroup-in-columns": "{regroup} in columns",
+    "regroup-across-zero": "{regroup} across zero",
+    "unlike-kinds": "fractions with decimals",
+    "several-operations": "order of operations",
+    "brackets": "brackets",
+    "nested-brackets": "brackets in brackets",
+    "told-in-words": "told in words",
+    "comparing": "compare",
+    "converting": "another form",
+    "rounding": "round",
+    "blanks": "fill the blank",
+    "negative-input": "a number below nothing",
     "negative-result": "below nothing",
 }
 
@@ -190,3 +213,13 @@ def in_words(text: str, words: Words) -> str:
 def filled(text: str, words: Words) -> str:
     """The same within a sentence, the first letter as it is."""
     return text.format(**{name: getattr(words, name) for name in VOCABULARY}) if "{" in text else text
+
+
+def place_text(place: Place) -> str:
+    """Where two curricula place something: the standard and grade of one, the year of the other.
+
+    >>> place_text(Place("5.NF.A.1", 6))
+    'CCSS 5.NF.A.1 (grade 5), England year 6'
+    """
+    year = "key stage 3" if place.year >= KEY_STAGE_3 else f"year {place.year}"
+    return f"CCSS {place.standard} (grade {place.grade}), England {year}"

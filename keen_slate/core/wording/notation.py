@@ -31,11 +31,14 @@ from keen_slate.core.problem.tree import (
     Split,
     Sum,
     Term,
+    children,
     columns_as_sum,
     evaluate,
 )
 
 MINUS = "−"
+TOLD = {Sum: ("subtract ", " from "), Product: ("how many ", " in ")}
+"""The words round a difference and a quotient that are told with the second number first."""
 CLOSING = {"(": ")", "[": "]", "{": "}"}
 
 
@@ -52,7 +55,7 @@ def text_of(expr: Expr) -> str:
         return f"{expr.whole} {expr.numerator}/{expr.denominator}"
     if isinstance(expr, Whole):
         return str(expr.n)
-    if isinstance(expr, Sum):
+    if isinstance(expr, Sum) and "told" not in expr.marks:
         terms = expr.terms
         if "opposites" in expr.marks:
             terms = tuple(Term(Negative(t.expr)) if t.minus else t for t in terms)
@@ -61,6 +64,8 @@ def text_of(expr: Expr) -> str:
 
 
 def _other_text(expr: Expr) -> str:
+    if in_words := told(expr):
+        return "".join(part if isinstance(part, str) else text_of(part) for part in in_words)
     match expr:
         case DecimalNumeral():
             return decimal_text(expr)
@@ -99,6 +104,14 @@ def _other_text(expr: Expr) -> str:
             return _chain_text(expr)
         case _:
             raise TypeError(f"{expr!r} cannot be written")
+
+
+def told(expr: Expr) -> tuple[str, Expr, str, Expr] | None:
+    """Words, second number, words, first number, where the problem is told so; None elsewhere."""
+    if isinstance(expr, (Sum, Product)) and "told" in expr.marks:
+        first, second = children(expr)
+        return TOLD[type(expr)][0], second, TOLD[type(expr)][1], first
+    return None
 
 
 def gap_text(gap: Gap) -> str:
@@ -154,6 +167,8 @@ def labelled(expr: Expr, label: str) -> str:
     if not label:
         return text_of(expr)
     suffix = label if label == "%" else f" {label}"
+    if in_words := told(expr):
+        return "".join(part if isinstance(part, str) else labelled(part, label) for part in in_words)
     match expr:
         case Sum(terms):
             return "".join([_term_text(t, label, first=i == 0) for i, t in enumerate(terms)])

@@ -12,7 +12,7 @@ from keen_slate.core.numbers.forms import CommonFraction
 from keen_slate.core.problem.tree import Expr, Gap, evaluate, number_for
 from keen_slate.core.wording.mistakes import MISTAKES
 from keen_slate.core.wording.names import filled
-from keen_slate.core.wording.notation import MINUS, gap_text, sign_between, text_of, unit_text
+from keen_slate.core.wording.notation import MINUS, gap_text, problem_text, sign_between, text_of, unit_text
 from keen_slate.core.wording.say import Say
 from keen_slate.core.wording.words import DEFAULT_WORDS, Words, listed, piece, place_name, sentence
 
@@ -436,6 +436,20 @@ def divide_tops(w: Words, a: int, c: int, bottom: int) -> str:
 
 def add_opposite(w: Words) -> str:
     return "Taking away is adding the opposite."
+
+
+def put_into_signs(w: Words, first: Expr, second: Expr, divide: bool) -> str:
+    if divide:
+        return f"{text_of(first)} is measured out in amounts of {text_of(second)}: divide it by {text_of(second)}."
+    return f"{text_of(first)} is there at first: it stands first, and {text_of(second)} is taken from it."
+
+
+def slip(w: Words, kind: str, alone: bool, worked: Expr | None) -> str:
+    if worked is None:
+        return "A slip of one basic fact" if alone else "with a slip of one basic fact"
+    if kind == "item":
+        return f"The numbers of another item: {problem_text(worked)}"
+    return f"A digit copied wrongly: {problem_text(worked)}"
 
 
 # Conversions, rounding, comparing
@@ -899,6 +913,10 @@ def compare_numbers_only(w: Words) -> str:
     return "Only numbers are compared here. Work calculations out first."
 
 
+def told_of_numbers_only(w: Words) -> str:
+    return "Words such as “subtract … from …” take two plain numbers. Write a longer calculation with signs."
+
+
 def compare_two(w: Words) -> str:
     return "Compare takes two numbers, as in “compare 3/4 and 5/6”. For more, write “order”."
 
@@ -1073,6 +1091,8 @@ SENTENCES: dict[str, Callable[..., str]] = {
     "rename-both": rename_both,
     "divide-tops": divide_tops,
     "add-opposite": add_opposite,
+    "put-into-signs": put_into_signs,
+    "slip": slip,
     "whole-over-one": whole_over_one,
     "write-improper": write_improper,
     "write-fraction": write_fraction,
@@ -1162,6 +1182,7 @@ SENTENCES: dict[str, Callable[..., str]] = {
     "convert-to-what": convert_to_what,
     "block-too-long": block_too_long,
     "compare-numbers-only": compare_numbers_only,
+    "told-of-numbers-only": told_of_numbers_only,
     "compare-two": compare_two,
     "order-more": order_more,
     "side-missing": side_missing,

@@ -10,7 +10,9 @@ PANELS = ("problem", "common-denominator", "equivalents", "solve")
 
 ACTS: dict[str, tuple[str, ...]] = {
     "read": ("problem",),
-    "order": ("order-terms", "signs", "add-opposite", "product-signs", "put-together", "drop-zero-terms"),
+    "order": (
+        "put-into-signs", "order-terms", "signs", "add-opposite", "product-signs", "put-together", "drop-zero-terms",
+    ),
     "bottoms": ("compare-bottoms", "compare-for-product", "compare-for-cross-products"),
     "rename": (
         "list-multiples", "keep-one", "prime-factors", "product-of-bottoms", "cross-products", "work-cross-products",

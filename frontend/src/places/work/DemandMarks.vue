@@ -7,6 +7,6 @@ defineProps<{ demands: Looked['demands'] }>()
 
 <template>
   <ul class="demands" aria-label="What this item asks for">
-    <li v-for="demand in demands" :key="demand.id" class="demand">{{ demand.name }}</li>
+    <li v-for="demand in demands" :key="demand.id" class="demand" :title="demand.place">{{ demand.name }}</li>
   </ul>
 </template>

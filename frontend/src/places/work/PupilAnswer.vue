@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { ref, watch } from 'vue'
 import { api, ApiFault, data, type Diagnosed, type Judged } from '@/api/client'
+import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import MathText from '@/shared/MathText.vue'
 
@@ -11,6 +12,7 @@ import MathText from '@/shared/MathText.vue'
 const props = defineProps<{ body: Record<string, unknown> }>()
 
 const settings = useSettings()
+const sets = useSets()
 const answer = ref('')
 const lines = ref('')
 const asLines = ref(false)
@@ -32,7 +34,8 @@ async function ask() {
     } else {
       if (!answer.value.trim()) return clear()
       const { policy, label_required } = settings.settings
-      const body = { ...props.body, answer: answer.value, policy, label_required } as never
+      const beside = sets.inHand?.examples.map((example) => example.typed) ?? []
+      const body = { ...props.body, answer: answer.value, policy, label_required, beside } as never
       const got = await data(api.POST('/api/diagnose', { body }))
       if (turn === newest) found.value = got
     }
@@ -75,7 +78,7 @@ watch(
         <li v-for="fault in found.faults" :key="fault.mistake"><b>{{ fault.name }}.</b> {{ fault.question }}</li>
         <li v-for="(cause, index) in found.causes" :key="index">
           <span v-for="(mistake, at) in cause.mistakes" :key="mistake.mistake">{{ at ? ' and ' : '' }}<b>{{ mistake.name }}</b></span>
-          <span v-if="cause.slips">{{ cause.mistakes.length ? ', with ' : 'A ' }}slip of one basic fact</span>
+          <span v-if="cause.slip">{{ cause.mistakes.length ? ', ' : '' }}{{ cause.slip }}</span>
           <span class="quiet"> → <MathText :of="cause.answer" /></span>
           <span v-if="cause.mistakes.length === 1 && !cause.slips" class="cause-question">{{ cause.mistakes[0]?.question }}</span>
         </li>

@@ -96,7 +96,7 @@ watch(
               <p>{{ wrong.shows }}</p>
               <p><b>Ask:</b> {{ wrong.question }}</p>
               <p v-if="wrong.like.length">Gives the same here: {{ wrong.like.join('; ') }}.</p>
-              <p class="quiet">{{ wrong.source }}</p>
+              <p class="quiet">First met: {{ wrong.met }} (from memory). {{ wrong.source }}</p>
               <Button
                 label="Lay the wrong working beside"
                 size="small"
