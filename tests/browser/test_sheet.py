@@ -218,7 +218,9 @@ class SecondLook(Sheet):
         field = self.page.get_by_role("textbox", name="A pupil answered")
         field.fill("3 4/6")
         found = self.page.locator(".pupil-found")
-        expect(found).to_contain_text("This may have led there")
+        expect(found).to_contain_text("One of these may have led there")
+        # The demo's set in hand holds 5 5/6 − 2 1/6, which is 3 2/3.
+        expect(found).to_contain_text("The numbers of another item: 5 5/6 − 2 1/6")
         expect(found).to_contain_text("Smaller part from the larger")
         field.fill("2 2/6")
         expect(found).to_contain_text("The value is right, the form is not.")

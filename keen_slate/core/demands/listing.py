@@ -139,7 +139,7 @@ def makes_a_whole(problem: Problem, work: Derivation) -> bool:
     """Proper fractions alone that come to 1 or more."""
     numbers = [e for e in _numbers(problem) if isinstance(e, (Whole, CommonFraction, MixedNumber))]
     proper = all(isinstance(n, CommonFraction) and not n.is_improper for n in numbers)
-    return has_value(problem) and proper and len(numbers) > 1 and evaluate(problem.expr) >= 1
+    return isinstance(problem.expr, Sum) and proper and len(numbers) > 1 and evaluate(problem.expr) >= 1
 
 
 def simplify(problem: Problem, work: Derivation) -> bool:
@@ -288,7 +288,7 @@ def nested_brackets(problem: Problem, work: Derivation) -> bool:
 
 
 def negative_input(problem: Problem, work: Derivation) -> bool:
-    return any(isinstance(e, Negative) for e in _numbers(problem))
+    return any(isinstance(e, Negative) or (isinstance(e, Sum) and e.terms[0].minus) for e in _numbers(problem))
 
 
 def told_in_words(problem: Problem, work: Derivation) -> bool:

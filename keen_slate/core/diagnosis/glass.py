@@ -107,7 +107,7 @@ def better_numbers(problem: Problem, school: School = DEFAULT_SCHOOL, most: int 
     here = how_much_it_tells(look_twice(problem, school))
     wanted = demands_of(problem)
     found: list[Better] = []
-    for other in _neighbours(problem):
+    for other in neighbours(problem):
         if demands_of(other) != wanted:
             continue
         tells = how_much_it_tells(look_twice(other, school))
@@ -120,7 +120,7 @@ def better_numbers(problem: Problem, school: School = DEFAULT_SCHOOL, most: int 
 def separating(problem: Problem, one: str, other: str, school: School = DEFAULT_SCHOOL) -> Problem | None:
     """A nearby item with the same demands on which two mistakes give different answers; None where none is near."""
     wanted = demands_of(problem)
-    for near in _neighbours(problem):
+    for near in neighbours(problem):
         if demands_of(near) != wanted:
             continue
         answers = {w.mistake: _key(w.answer) for w in look_twice(near, school).likely_wrong}
@@ -129,7 +129,7 @@ def separating(problem: Problem, one: str, other: str, school: School = DEFAULT_
     return None
 
 
-def _neighbours(problem: Problem) -> Iterator[Problem]:
+def neighbours(problem: Problem) -> Iterator[Problem]:
     """The item with one of its numbers changed a little, then with two."""
     expr = problem.expr
     if not isinstance(expr, (Sum, Product)):

@@ -124,6 +124,52 @@ DEMAND_NAMES = {
     "negative-result": "below nothing",
 }
 
+FAMILY_NAMES = {
+    "fractions-added": "Fractions added",
+    "fractions-subtracted": "Fractions taken away",
+    "mixed-added": "Mixed numbers added",
+    "mixed-subtracted": "Mixed numbers taken away",
+    "decimals-added": "Decimals added",
+    "decimals-subtracted": "Decimals taken away",
+    "fractions-multiplied": "Fractions multiplied",
+    "fractions-divided": "Fractions divided",
+    "compared": "Two fractions compared",
+    "with-decimals": "Fractions with decimals",
+    "order-of-operations": "Order of operations",
+    "below-zero": "Numbers below 0",
+    "converted": "Mixed numbers and {improper} fractions",
+    "simplified": "To {simplest_form}",
+    "rounded": "Decimals rounded",
+    "equal-fractions": "Equal fractions with a blank",
+}
+
+AIM_NAMES = {
+    "one-bottom-changes": "Only one {bottom} changes",
+    "both-bottoms-change": "Both {bottom}s change",
+    "parts-make-a-whole": "The parts make another whole",
+    "regroup-a-whole": "{regroup} a whole",
+    "from-a-bare-whole": "From a bare whole",
+    "regroup-after-renaming": "{regroup}: seen only after renaming",
+    "regroup-across-zero": "{regroup} across zero",
+    "ragged-places": "Ragged places",
+    "cancel-first": "Cancel before multiplying",
+    "divide-by-a-fraction": "Divide by a fraction",
+    "brackets-first": "Brackets first",
+    "which-is-more": "Which is more?",
+}
+"""What each ready aim brings that is new."""
+
+LIMIT_NAMES = {
+    "largest_bottom": "the largest {bottom}",
+    "largest_common": "the largest common {bottom}",
+    "largest_whole": "the largest whole number",
+    "places": "decimal places",
+    "tables": "the tables that the class knows",
+    "largest_fact": "the largest fact",
+    "only_wholes": "whole numbers only",
+    "not-yet": "nothing that the class has not met",
+}
+
 ACT_NAMES = {
     "read": "Read the problem",
     "order": "Put it in order",

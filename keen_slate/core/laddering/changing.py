@@ -1,0 +1,229 @@
+"""One item changed into another: its twin, one step easier or harder, the other operation, and its contrast."""
+
+from collections.abc import Iterable, Iterator
+from dataclasses import replace
+from math import lcm
+
+from keen_slate.core.demands.find import demands_of
+from keen_slate.core.diagnosis.glass import neighbours
+from keen_slate.core.laddering.families import BRINGS, FAMILY, GROUPS, Family, family_of
+from keen_slate.core.laddering.ladder import Target, closed, find_item, numbers_key
+from keen_slate.core.laddering.limits import Limits, numbers_of
+from keen_slate.core.malrules.order import grouping_ignored, left_to_right
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
+from keen_slate.core.problem.tree import Comparison, Expr, Factor, Product, Sum, Term, children, evaluate, with_child
+from keen_slate.core.schools.school import School
+from keen_slate.core.wording.notation import problem_text
+from keen_slate.core.working.engine import Move
+from keen_slate.core.working.work import DEFAULT_SCHOOL
+
+
+def around(problem: Problem) -> Limits:
+    """Bounds as wide as the item itself, and never narrower than is usual."""
+    usual = Limits()
+    numbers = numbers_of(problem.expr)
+    bottoms = [n.denominator for n in numbers if isinstance(n, (CommonFraction, MixedNumber))]
+    wholes = [n.n if isinstance(n, Whole) else n.whole for n in numbers if isinstance(n, (Whole, MixedNumber))]
+    places = [n.places for n in numbers if isinstance(n, DecimalNumeral)]
+    return Limits(
+        largest_bottom=max(usual.largest_bottom, *bottoms, 0),
+        largest_common=max(usual.largest_common, lcm(*bottoms)),
+        largest_whole=max(usual.largest_whole, *wholes, 0),
+        places=max(usual.places, *places, 0),
+        largest_fact=max(usual.largest_fact, *bottoms, *wholes, 0),
+    )
+
+
+def exactly(demands: Iterable[str], added: str = "") -> Target:
+    """The target that only items with these demands, and no others, meet."""
+    return Target(frozenset(demands), frozenset(), added)
+
+
+def twin(
+    problem: Problem,
+    seed: str,
+    limits: Limits | None = None,
+    school: School = DEFAULT_SCHOOL,
+    avoid: Iterable[Problem] = (),
+) -> Problem | None:  # fmt: skip
+    """Another item with the same demands and other numbers; None where none is near.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> demands_of(twin(read("5 1/6 − 2 5/6"), "1")) == demands_of(read("5 1/6 − 2 5/6"))
+    True
+    """
+    wanted = demands_of(problem)
+    taken = {numbers_key(p.expr) for p in (problem, *avoid)}
+    family = family_of(problem)
+    if family is not None:
+        found = find_item(family, exactly(wanted), limits or around(problem), seed, school, taken)
+        if found is not None:
+            return replace(found.problem, label=problem.label)
+    near = (n for n in neighbours(problem) if numbers_key(n.expr) not in taken and demands_of(n) == wanted)
+    return next(near, None)
+
+
+def one_step(
+    problem: Problem, *, harder: bool, seed: str, limits: Limits | None = None, school: School = DEFAULT_SCHOOL,
+    avoid: Iterable[Problem] = (),
+) -> tuple[Problem, str] | None:  # fmt: skip
+    """An item with one demand more, or one less, and which; None at the top or the foot of its family."""
+    family = family_of(problem)
+    if family is None:
+        return None
+    have = frozenset(demands_of(problem))
+    taken = {numbers_key(p.expr) for p in (problem, *avoid)}
+    for demand, demands in _steps(family, have) if harder else _steps_down(family, have):
+        found = find_item(family, exactly(demands, demand), limits or around(problem), seed, school, taken)
+        if found is not None:
+            return replace(found.problem, label=problem.label), demand
+    return None
+
+
+def _steps(family: Family, have: frozenset[str]) -> Iterator[tuple[str, frozenset[str]]]:
+    for demand in family.climb:
+        if demand in have:
+            continue
+        group = next((g for g in GROUPS if demand in g), ())
+        now = [d for d in group if d in have]
+        if now and group.index(demand) < group.index(now[0]):
+            continue
+        left = have - set(group)
+        yield demand, closed({*left, demand})
+
+
+def _steps_down(family: Family, have: frozenset[str]) -> Iterator[tuple[str, frozenset[str]]]:
+    for demand in reversed(family.climb):
+        if demand not in have or any(demand in BRINGS.get(other, ()) for other in have):
+            continue
+        group = next((g for g in GROUPS if demand in g), ())
+        left = have - {demand} - (BRINGS.get(demand, frozenset()) if group else frozenset())
+        place = group.index(demand) if group else 0
+        if place and group != GROUPS[-1]:
+            yield demand, closed({*left, group[place - 1]})
+        elif not group or group == GROUPS[-1]:
+            yield demand, have - {demand}
+
+
+def other_operation(problem: Problem) -> Problem | None:
+    """The same numbers, added where they were taken away, divided where they were multiplied; the larger first where
+    they are taken away now. None for what has no such operation.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> problem_text(other_operation(read("2/5 + 3/4")).expr)
+    '3/4 − 2/5'
+    """
+    expr = problem.expr
+    made: Expr | None = None
+    if isinstance(expr, Sum) and len(expr.terms) == 2:
+        first, second = children(expr)
+        minus = not expr.terms[1].minus
+        if minus and evaluate(first) < evaluate(second):
+            first, second = second, first
+        made = Sum((Term(first), Term(second, minus)))
+    elif isinstance(expr, Product) and len(expr.factors) == 2 and evaluate(expr.factors[1].expr) != 0:
+        first, second = children(expr)
+        made = Product((Factor(first), Factor(second, not expr.factors[1].divide)))
+    return _as_problem(made, problem.label) if made is not None else None
+
+
+def contrast(problem: Problem, demand: str = "") -> tuple[Problem, frozenset[str]] | None:
+    """The same numbers with one thing changed, so that what the item asks for changes least, and which demands differ.
+
+    With ``demand`` one of which this is the difference comes first.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> other, differs = contrast(read("5 1/6 − 2 5/6"), "regroup")
+    >>> problem_text(other.expr), sorted(differs)
+    ('5 5/6 − 2 1/6', ['regroup'])
+    """
+    have = frozenset(demands_of(problem))
+    best: tuple[tuple[bool, int, int], Problem, frozenset[str]] | None = None
+    for index, expr in enumerate(_changed_in_one_thing(problem.expr)):
+        other = _as_problem(expr, problem.label)
+        if other is None or other.expr == problem.expr:
+            continue
+        differs = have ^ frozenset(demands_of(other))
+        if not differs or _below_zero(other) != _below_zero(problem):
+            continue
+        rank = (demand not in differs if demand else False, len(differs), index)
+        if best is None or rank < best[0]:
+            best = rank, other, differs
+    return best[1:] if best else None
+
+
+def _below_zero(problem: Problem) -> bool:
+    return isinstance(problem.expr, (Sum, Product)) and evaluate(problem.expr) < 0
+
+
+def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
+    """Parts exchanged, one bottom made like the other, a part dropped, places made equal, the other operation."""
+    parts = children(expr)
+    if len(parts) == 2:
+        first, second = parts
+        if isinstance(first, MixedNumber) and isinstance(second, MixedNumber):
+            yield _with(
+                expr,
+                MixedNumber(first.whole, second.numerator, second.denominator),
+                MixedNumber(second.whole, first.numerator, first.denominator),
+            )
+        yield _with(expr, second, first)
+        if isinstance(first, MixedNumber):
+            yield _with(expr, Whole(first.whole), second)
+        if isinstance(first, Whole) and isinstance(second, MixedNumber):
+            bottom = second.denominator
+            top = min(second.numerator + 1, bottom - 1)
+            yield _with(expr, MixedNumber(first.n, max(top, 1), bottom), second)
+        if isinstance(first, DecimalNumeral) and isinstance(second, DecimalNumeral):
+            yield from _places_alike(expr, first, second)
+    for index, number in enumerate(parts):
+        for other in parts:
+            if isinstance(number, (CommonFraction, MixedNumber)) and isinstance(other, (CommonFraction, MixedNumber)):
+                bottom = other.denominator
+                if bottom != number.denominator and number.numerator < bottom:
+                    yield with_child(expr, index, replace(number, denominator=bottom))
+    if isinstance(expr, Comparison):
+        first, second = expr.items
+        if isinstance(first, CommonFraction) and isinstance(second, CommonFraction):
+            for made in (
+                replace(first, denominator=second.denominator),
+                replace(first, numerator=second.numerator),
+                replace(second, denominator=second.denominator + 1),
+            ):
+                if not made.is_improper and made != second:
+                    yield replace(expr, items=(made, second), written=(made, second))
+    for other_order in (grouping_ignored(expr), left_to_right(expr)):
+        if isinstance(other_order, Move):
+            yield other_order.after
+    problem = other_operation(Problem(expr)) if isinstance(expr, (Sum, Product)) else None
+    if problem is not None:
+        yield problem.expr
+    yield from (n.expr for n in neighbours(Problem(expr)))
+
+
+def _places_alike(expr: Expr, first: DecimalNumeral, second: DecimalNumeral) -> Iterator[Expr]:
+    if first.places > second.places:
+        yield _with(expr, replace(first, digits=first.digits // 10, places=first.places - 1), second)
+    elif second.places > first.places and second.places > 1:
+        yield _with(expr, first, replace(second, digits=second.digits // 10, places=second.places - 1))
+
+
+def _with(expr: Expr, first: Expr, second: Expr) -> Expr:
+    return with_child(with_child(expr, 0, first), 1, second)
+
+
+def _as_problem(expr: Expr, label: str) -> Problem | None:
+    """The item as it is read when a teacher types it."""
+    try:
+        return read(problem_text(expr, label))
+    except (UnreadableProblem, ValueError):
+        return None
+
+
+def fits(problem: Problem, target: Target) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """What a hand-typed item lacks of a target, and what it asks for besides, as demands."""
+    have = demands_of(problem)
+    lacks = tuple(d for f in FAMILY.values() for d in f.climb if d in target.required and d not in have)
+    besides = tuple(d for d in have if d not in target.required | target.allowed)
+    return tuple(dict.fromkeys(lacks)), besides

@@ -1,0 +1,132 @@
+"""The bounds of a class on the arithmetic: which numbers an item may hold, and which facts its working may take."""
+
+from dataclasses import dataclass
+
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.tree import Chain, Comparison, Expr, Product, at_path, children, walk
+from keen_slate.core.working.engine import Derivation, Step
+from keen_slate.core.working.side_work import Renaming
+
+ALL_TABLES = tuple(range(2, 13))
+
+
+@dataclass(frozen=True, slots=True)
+class Limits:
+    """``largest_bottom`` of a written fraction, ``largest_common`` denominator, ``largest_whole``, decimal ``places``;
+    a multiplication fact must lie in one of the ``tables`` (2 to 12) and have no factor above ``largest_fact``."""
+
+    largest_bottom: int = 12
+    largest_common: int = 60
+    largest_whole: int = 12
+    places: int = 2
+    tables: tuple[int, ...] = ALL_TABLES
+    largest_fact: int = 12
+    only_wholes: bool = False
+
+    def allows_fact(self, a: int, b: int) -> bool:
+        """Whether a × b is a fact that the class has.
+
+        >>> Limits(tables=(2, 5, 10)).allows_fact(7, 5), Limits(tables=(2, 5, 10)).allows_fact(7, 6)
+        (True, False)
+        """
+        if min(a, b) <= 1:
+            return True
+        in_tables = a in self.tables or b in self.tables
+        return in_tables and max(a, b) <= self.largest_fact
+
+    def allows_numbers(self, expr: Expr) -> bool:
+        """Whether every number of an item lies within the bounds."""
+        return all(self._allows_number(n) for n in numbers_of(expr))
+
+    def _allows_number(self, number: Expr) -> bool:
+        match number:
+            case Whole(n):
+                return n <= max(self.largest_whole, 10)
+            case CommonFraction(_, bottom):
+                return not self.only_wholes and bottom <= self.largest_bottom
+            case MixedNumber(whole, _, bottom):
+                return not self.only_wholes and bottom <= self.largest_bottom and whole <= self.largest_whole
+            case DecimalNumeral(_, places):
+                return not self.only_wholes and places <= self.places
+            case _:
+                return True
+
+    def allows_working(self, work: Derivation) -> bool:
+        """Whether every multiplication fact and every common denominator of a working lies within the bounds."""
+        if any(n.denominator > self.largest_common for n in _fractions_of(work)):
+            return False
+        return all(self.allows_fact(a, b) for a, b in facts_of(work))
+
+
+def numbers_of(expr: Expr) -> tuple[Expr, ...]:
+    """The numbers written in an item, those compared and those beside blanks too."""
+    inside: tuple[Expr, ...] = (expr,)
+    if isinstance(expr, Comparison):
+        inside = expr.items
+    elif isinstance(expr, Chain):
+        inside = expr.sides
+    return tuple(e for start in inside for e in walk(start) if not children(e))
+
+
+def _fractions_of(work: Derivation) -> list[CommonFraction | MixedNumber]:
+    return [n for s in work.steps for n in numbers_of(s.after) if isinstance(n, (CommonFraction, MixedNumber))]
+
+
+def facts_of(work: Derivation) -> frozenset[tuple[int, int]]:
+    """The multiplication facts that a working takes, divisions as the facts that undo them.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.working.work import work
+    >>> sorted(facts_of(work(read("1/4 + 5/6")).derivation))
+    [(1, 3), (1, 12), (3, 4), (2, 5), (2, 6)]
+    """
+    found: set[tuple[int, int]] = set()
+    for step in work.steps:
+        for side in step.side:
+            if isinstance(side, Renaming):
+                found |= {(side.numerator, side.multiplier), (side.denominator, side.multiplier)}
+        found |= set(_facts_at(step))
+    return frozenset((min(f), max(f)) for f in found)
+
+
+def _facts_at(step: Step) -> list[tuple[int, int]]:
+    focus, wrote = at_path(step.before, step.at), step.wrote
+    match step.rule:
+        case "simplify" | "simplify-step" if isinstance(wrote, (CommonFraction, MixedNumber)):
+            before = focus.part if isinstance(focus, MixedNumber) else focus
+            assert isinstance(before, CommonFraction)
+            after = wrote.part if isinstance(wrote, MixedNumber) else wrote
+            by = before.denominator // after.denominator
+            return [(by, after.numerator), (by, after.denominator)]
+        case "take-out-wholes" | "divide-out-wholes" | "carry-out" | "divide-out-carry":
+            part = focus.part if isinstance(focus, MixedNumber) else focus
+            return [divmod_fact(part)] if isinstance(part, CommonFraction) else []
+        case "to-improper" | "write-improper":
+            mixed = [n for n in (focus, *children(focus)) if isinstance(n, MixedNumber)]
+            return [(n.whole, n.denominator) for n in mixed]
+        case "multiply-fractions" if isinstance(focus, Product):
+            tops = [c.numerator if isinstance(c, CommonFraction) else _n(c) for c in children(focus)]
+            bottoms = [c.denominator if isinstance(c, CommonFraction) else 1 for c in children(focus)]
+            return [*_chain(tops), *_chain(bottoms)]
+        case "multiply-wholes" | "divide-wholes" if isinstance(focus, Product):
+            return _chain([_n(c) for c in children(focus)]) if step.rule == "multiply-wholes" else []
+        case _:
+            return []
+
+
+def divmod_fact(part: CommonFraction) -> tuple[int, int]:
+    """The fact by which wholes are taken out: 19/12 takes 1 × 12."""
+    return part.numerator // part.denominator, part.denominator
+
+
+def _n(number: Expr) -> int:
+    return number.n if isinstance(number, Whole) else 1
+
+
+def _chain(factors: list[int]) -> list[tuple[int, int]]:
+    found: list[tuple[int, int]] = []
+    product = factors[0]
+    for factor in factors[1:]:
+        found.append((product, factor))
+        product *= factor
+    return found
