@@ -2,6 +2,7 @@
 
 from sqlalchemy.exc import SQLAlchemyError
 
+from keen_slate.services.ladders import Ladders
 from keen_slate.services.line_up import LineUp
 from keen_slate.services.settings import Settings
 from keen_slate.store.database import Database
@@ -13,6 +14,7 @@ class Desk:
     def __init__(self, database_url: str) -> None:
         self.database = Database(database_url)
         self.line_up = LineUp(self.database)
+        self.ladders = Ladders(self.database)
         self.settings = Settings(self.database)
 
     def database_trouble(self) -> str | None:

@@ -1,27 +1,44 @@
 """The Line up place: examples kept in sets."""
 
 from collections.abc import Mapping
+from functools import lru_cache
 from uuid import UUID
 
 from sqlalchemy.orm import Session
 
 from keen_slate.core.demands.find import demands_of
-from keen_slate.core.problem.reading import read
-from keen_slate.core.problem.tree import Chain, Comparison, evaluate
+from keen_slate.core.laddering.changing import fits
+from keen_slate.core.laddering.ladder import Target
+from keen_slate.core.problem.reading import Problem, read
+from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import school_from
+from keen_slate.core.wording.mistakes import MISTAKES
+from keen_slate.core.wording.names import DEMAND_NAMES, filled, in_words
 from keen_slate.core.wording.notation import problem_text
-from keen_slate.core.wording.sentences import with_decimal_sign
+from keen_slate.core.wording.say import Say
+from keen_slate.core.wording.sentences import say, with_decimal_sign
 from keen_slate.core.wording.words import DEFAULT_WORDS, Words
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
-from keen_slate.services.shapes import Edits, SetList, SetSummary, ShownExample, ShownSet
+from keen_slate.services.shapes import (
+    Edits,
+    FoundExample,
+    FoundExamples,
+    Plan,
+    SetList,
+    SetSummary,
+    ShownExample,
+    ShownSet,
+    Task,
+)
 from keen_slate.services.work import chosen_words, notation, read_in_words, school_names, shown_demands
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Database, DatabaseUnavailable
-from keen_slate.store.models import ExampleSet
+from keen_slate.store.models import Example, ExampleSet
 from keen_slate.store.sets import BadOrder, ChangedMeanwhile, NotFound
 
 NO_EDITS = Edits()
+NO_TASK = Task()
 
 __all__ = ["BadOrder", "ChangedMeanwhile", "DatabaseUnavailable", "LineUp", "NotFound"]
 
@@ -65,7 +82,7 @@ class LineUp:
     ) -> ShownSet:
         """Keep a problem at the end of a set. Raises UnreadableProblem and UnknownChoice as well."""
         with self.database.transaction() as session:
-            new = new_example(typed, school, edits, _words(session))
+            new = new_example(typed, school, edits, chosen_words_of(session))
             return self._shown(session, sets.add_example(session, set_id, revision, new))
 
     def edit(self, set_id: UUID, revision: int, example_id: UUID, edits: Edits) -> ShownSet:
@@ -86,12 +103,38 @@ class LineUp:
         with self.database.transaction() as session:
             return self._shown(session, sets.reorder(session, set_id, revision, order))
 
+    def rearrange(self, set_id: UUID, revision: int, order: list[UUID]) -> ShownSet:
+        """Make the set hold these examples: what is not named is put away, what was put away comes back.
+
+        Raises BadOrder for what is not of this set.
+        """
+        with self.database.transaction() as session:
+            return self._shown(session, sets.rearrange(session, set_id, revision, order))
+
+    def find(self, demands: list[str], limit: int = 1000) -> FoundExamples:
+        """The newest examples of all sets that make every demand named."""
+        with self.database.transaction() as session:
+            words = chosen_words_of(session)
+            return FoundExamples(
+                examples=[
+                    FoundExample(
+                        id=example.id,
+                        set_id=found.id,
+                        set_name=found.name,
+                        typed=with_decimal_sign(example.problem, words),
+                        problem=notation(understood(example.problem)[0].expr, words=words),
+                        demands=shown_demands(tuple(example.demands), words),
+                    )
+                    for example, found in sets.find_examples(session, demands, limit)
+                ]
+            )
+
     def _shown(self, session: Session, found: ExampleSet) -> ShownSet:
         """The set in the teacher's words."""
-        return _shown(found, _words(session))
+        return shown_set(found, chosen_words_of(session))
 
 
-def _words(session: Session) -> Words:
+def chosen_words_of(session: Session) -> Words:
     _, content = settings.read(session)
     return chosen_words(content.get("words", {}))
 
@@ -100,10 +143,30 @@ def new_example(
     typed: str, school: Mapping[str, str], edits: Edits = NO_EDITS, words: Words = DEFAULT_WORDS
 ) -> sets.NewExample:
     """What is kept of a problem as typed. Raises UnreadableProblem and UnknownChoice."""
-    problem = read_in_words(typed, words)
-    chosen = school_from(FACETS, school).as_dict()
-    value = None if isinstance(problem.expr, (Comparison, Chain)) else evaluate(problem.expr)
-    return sets.NewExample(typed, problem_text(problem.expr, problem.label), value, chosen, edits.model_dump())
+    return kept(read_in_words(typed, words), typed, school, edits=edits)
+
+
+def kept(
+    problem: Problem, typed: str, school: Mapping[str, str], *, edits: Edits = NO_EDITS, task: Task = NO_TASK
+) -> sets.NewExample:
+    """What is kept of a problem that has been read. Raises UnknownChoice."""
+    return sets.NewExample(
+        typed=typed,
+        problem=problem_text(problem.expr, problem.label),
+        value=None if isinstance(problem.expr, (Comparison, Chain)) else evaluate(problem.expr),
+        school=school_from(FACETS, school).as_dict(),
+        edits=edits.model_dump(),
+        task=task.model_dump(),
+        demands=list(demands_of(problem)),
+    )
+
+
+@lru_cache(maxsize=4096)
+def understood(text: str) -> tuple[Problem, tuple[str, ...], Expr]:
+    """A kept problem read again: the problem, its demands and its answer."""
+    problem = read(text)
+    reference = work(problem, DEFAULT_SCHOOL)
+    return problem, demands_of(problem, reference.derivation), reference.answer
 
 
 def _summary(found: ExampleSet, count: int) -> SetSummary:
@@ -112,23 +175,41 @@ def _summary(found: ExampleSet, count: int) -> SetSummary:
     )
 
 
-def _shown(found: ExampleSet, words: Words) -> ShownSet:
-    examples: list[ShownExample] = []
-    for example in found.examples:
-        problem = read(example.problem)
-        reference = work(problem, DEFAULT_SCHOOL)
-        examples.append(
-            ShownExample(
-                id=example.id,
-                typed=with_decimal_sign(example.problem, words),
-                problem=notation(problem.expr, problem.label, words=words),
-                answer=notation(reference.answer, problem.label, words=words),
-                school=example.school,
-                school_names=school_names(school_from(FACETS, example.school), words),
-                demands=shown_demands(demands_of(problem, reference.derivation), words),
-                edits=Edits.model_validate(example.edits),
-            )
-        )
+def shown_set(found: ExampleSet, words: Words) -> ShownSet:
     return ShownSet(
-        id=found.id, name=found.name, revision=found.revision, changed_at=found.changed_at, examples=examples
+        id=found.id,
+        name=found.name,
+        revision=found.revision,
+        changed_at=found.changed_at,
+        plan=Plan.model_validate(found.plan) if found.plan else None,
+        examples=[_shown_example(e, words) for e in found.examples],
     )
+
+
+def _shown_example(example: Example, words: Words) -> ShownExample:
+    problem, demands, answer = understood(example.problem)
+    task = Task.model_validate(example.task)
+    return ShownExample(
+        id=example.id,
+        task=task,
+        added=filled(DEMAND_NAMES[task.added], words) if task.added in DEMAND_NAMES else "",
+        judged=_judged(problem, task, words),
+        mistake=in_words(MISTAKES[task.mistake].name, words) if task.mistake in MISTAKES else "",
+        typed=with_decimal_sign(example.problem, words),
+        problem=notation(problem.expr, problem.label, words=words),
+        answer=notation(answer, problem.label, words=words),
+        school=example.school,
+        school_names=school_names(school_from(FACETS, example.school), words),
+        demands=shown_demands(demands, words),
+        edits=Edits.model_validate(example.edits),
+    )
+
+
+def _judged(problem: Problem, task: Task, words: Words) -> str:
+    """Where an item differs from what its rung is for."""
+    if not task.required:
+        return ""
+    lacks, besides = fits(problem, Target(frozenset(task.required), frozenset(task.allowed), task.added))
+    said = [Say.of("lacks", demands=lacks)] if lacks else []
+    said += [Say.of("asks-besides", demands=besides)] if besides else []
+    return " ".join(say(s, words) for s in said)

@@ -17,11 +17,18 @@ MaybeMoment = Annotated[datetime | None, mapped_column(DateTime(timezone=True))]
 
 
 class Base(DeclarativeBase):
-    type_annotation_map = {Fraction: ExactNumber, str: Text, dict[str, str]: JSONB, dict[str, Any]: JSONB}
+    type_annotation_map = {
+        Fraction: ExactNumber,
+        str: Text,
+        dict[str, str]: JSONB,
+        dict[str, Any]: JSONB,
+        list[str]: JSONB,
+    }
 
 
 class ExampleSet(Base):
-    """A set of worked examples in its order. ``revision`` grows by one with every change to the set."""
+    """A set of worked examples in its order. ``revision`` grows by one with every change to the set; ``plan`` holds the
+    wishes that its ladder was drawn by, and is empty for a set made by hand."""
 
     __tablename__ = "example_set"
     __table_args__ = (CheckConstraint("length(name) BETWEEN 1 AND 120", name="example_set_name_length"),)
@@ -29,6 +36,7 @@ class ExampleSet(Base):
     id: Mapped[Key]
     name: Mapped[str]
     revision: Mapped[int] = mapped_column(default=1)
+    plan: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
     created_at: Mapped[Moment]
     changed_at: Mapped[Moment]
     deleted_at: Mapped[MaybeMoment]
@@ -44,10 +52,14 @@ class Example(Base):
     """One worked example: the text as typed, the problem as understood, its value and the school it is worked by.
 
     What is compared or filled in has no one value. A deleted example keeps its place, so that it can be put back there.
+    ``task`` is what it is in its set: which rung, how much of it is worked; ``demands`` are ids, to be searched by.
     """
 
     __tablename__ = "example"
-    __table_args__ = (Index("example_by_set", "set_id", "position"),)
+    __table_args__ = (
+        Index("example_by_set", "set_id", "position"),
+        Index("example_by_demand", "demands", postgresql_using="gin"),
+    )
 
     id: Mapped[Key]
     set_id: Mapped[UUID] = mapped_column(ForeignKey("example_set.id", ondelete="CASCADE"))
@@ -57,6 +69,8 @@ class Example(Base):
     value: Mapped[Fraction | None]
     school: Mapped[dict[str, str]]
     edits: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
+    task: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
+    demands: Mapped[list[str]] = mapped_column(server_default="[]")
     created_at: Mapped[Moment]
     deleted_at: Mapped[MaybeMoment]
     set: Mapped[ExampleSet] = relationship(back_populates="examples", lazy="raise", foreign_keys=[set_id])
@@ -71,6 +85,18 @@ class DeskSettings(Base):
     id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
     revision: Mapped[int]
     content: Mapped[dict[str, Any]]
+
+
+class KeptAim(Base):
+    """An aim that the teacher keeps under a name: the wishes for a ladder."""
+
+    __tablename__ = "kept_aim"
+    __table_args__ = (CheckConstraint("length(name) BETWEEN 1 AND 120", name="kept_aim_name_length"),)
+
+    id: Mapped[Key]
+    name: Mapped[str]
+    wishes: Mapped[dict[str, Any]]
+    created_at: Mapped[Moment]
 
 
 class Notice(Base):

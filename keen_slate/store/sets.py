@@ -1,7 +1,7 @@
 """Sets of examples: every change names the revision it was made on, and is refused on any other."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, fields
 from fractions import Fraction
 from typing import Any
 from uuid import UUID
@@ -37,6 +37,8 @@ class NewExample:
     value: Fraction | None
     school: dict[str, str]
     edits: dict[str, Any] = field(default_factory=dict)
+    task: dict[str, Any] = field(default_factory=dict)
+    demands: list[str] = field(default_factory=list)
 
 
 def list_sets(session: Session) -> Sequence[tuple[ExampleSet, int]]:
@@ -97,19 +99,72 @@ def add_example(session: Session, set_id: UUID, revision: int, new: NewExample) 
     _claim(session, set_id, revision)
     last = session.scalar(select(func.max(Example.position)).where(Example.set_id == set_id))
     position = 0 if last is None else last + 1
-    session.add(
-        Example(
-            set_id=set_id,
-            position=position,
-            typed=new.typed,
-            problem=new.problem,
-            value=new.value,
-            school=new.school,
-            edits=new.edits,
-        )
-    )
+    session.add(_example(set_id, position, new))
     session.flush()
     return open_set(session, set_id)
+
+
+def _example(set_id: UUID, position: int, new: NewExample) -> Example:
+    return Example(set_id=set_id, position=position, **{f.name: getattr(new, f.name) for f in fields(new)})
+
+
+def rearrange(
+    session: Session,
+    set_id: UUID,
+    revision: int,
+    order: Sequence[UUID | NewExample],
+    plan: dict[str, Any] | None = None,
+) -> ExampleSet:
+    """Make the set hold exactly these examples in this order: what is not named is put away, what was put away and is
+    named comes back, what is new is added. Raises BadOrder for an example named twice or of another set."""
+    _claim(session, set_id, revision)
+    examples = {e.id: e for e in session.scalars(select(Example).where(Example.set_id == set_id))}
+    named = [n for n in order if isinstance(n, UUID)]
+    if len(set(named)) != len(named) or not set(named) <= set(examples):
+        raise BadOrder
+    session.execute(
+        update(Example)
+        .where(Example.set_id == set_id, Example.id.not_in(named), Example.deleted_at.is_(None))
+        .values(deleted_at=func.now())
+    )
+    for position, wanted in enumerate(order):
+        if isinstance(wanted, UUID):
+            examples[wanted].position = position
+            examples[wanted].deleted_at = None
+        else:
+            session.add(_example(set_id, position, wanted))
+    if plan is not None:
+        session.execute(update(ExampleSet).where(ExampleSet.id == set_id).values(plan=plan))
+    session.flush()
+    return open_set(session, set_id)
+
+
+def change_task(session: Session, set_id: UUID, revision: int, example_id: UUID, task: dict[str, Any]) -> ExampleSet:
+    """Keep what an example is in its set."""
+    _claim(session, set_id, revision)
+    changed = session.scalar(
+        update(Example)
+        .where(Example.id == example_id, Example.set_id == set_id, Example.deleted_at.is_(None))
+        .values(task=task)
+        .returning(Example.id)
+    )
+    if changed is None:
+        raise NotFound("example")
+    return open_set(session, set_id)
+
+
+def find_examples(session: Session, demands: Sequence[str], limit: int) -> Sequence[tuple[Example, ExampleSet]]:
+    """The newest examples of all sets that make every demand named, each with its set; one query."""
+    query = (
+        select(Example, ExampleSet)
+        .join(ExampleSet, Example.set_id == ExampleSet.id)
+        .where(Example.deleted_at.is_(None), ExampleSet.deleted_at.is_(None))
+        .order_by(Example.created_at.desc(), Example.id)
+        .limit(limit)
+    )
+    if demands:
+        query = query.where(Example.demands.contains(list(demands)))
+    return [(example, found) for example, found in session.execute(query)]
 
 
 def edit_example(session: Session, set_id: UUID, revision: int, example_id: UUID, edits: dict[str, Any]) -> ExampleSet:

@@ -9,6 +9,7 @@ from flask import Response, send_from_directory
 
 from keen_slate.services.desk import Desk
 from keen_slate.web.errors import register_errors
+from keen_slate.web.ladder_routes import ladder_routes
 from keen_slate.web.line_up_routes import line_up_routes
 from keen_slate.web.openapi import FAULT, mend
 from keen_slate.web.settings_routes import settings_routes
@@ -53,6 +54,7 @@ def create_app(database_url: str | None = None) -> APIFlask:
     )
     app.register_blueprint(work_routes())
     app.register_blueprint(line_up_routes(desk.line_up))
+    app.register_blueprint(ladder_routes(desk.ladders, desk.line_up))
     app.register_blueprint(settings_routes(desk.settings))
     register_errors(app)
     app.spec_processor(mend)

@@ -9,6 +9,7 @@ from flask import Response, jsonify, make_response, request
 
 from keen_slate.core.problem.reading import UnreadableProblem
 from keen_slate.core.schools.school import UnknownChoice
+from keen_slate.services.ladders import NotPossible
 from keen_slate.services.line_up import BadOrder, ChangedMeanwhile, DatabaseUnavailable, NotFound
 from keen_slate.services.work import UnknownWord, unreadable
 
@@ -54,6 +55,10 @@ def register_errors(app: APIFlask) -> None:
     @app.errorhandler(BadOrder)
     def bad_order(_: BadOrder) -> Response:
         return _answer(422, "A new order must hold every example of the set once. Load the page again.")
+
+    @app.errorhandler(NotPossible)
+    def not_possible(fault: NotPossible) -> Response:
+        return _answer(422, str(fault))
 
     @app.errorhandler(DatabaseUnavailable)
     def no_database(fault: DatabaseUnavailable) -> Response:

@@ -4,6 +4,41 @@
  */
 
 export interface paths {
+    "/api/aims": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Families of items, ready aims and kept ones */
+        get: operations["listAims"];
+        put?: never;
+        /** Keep an aim under a name */
+        post: operations["keepAim"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/aims/{aim_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Forget a kept aim */
+        delete: operations["forgetAim"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/better-numbers": {
         parameters: {
             query?: never;
@@ -66,6 +101,23 @@ export interface paths {
         put?: never;
         /** What may have led to a pupil's answer */
         post: operations["diagnose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/examples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Examples of all sets by their demands */
+        get: operations["findExamples"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -184,7 +236,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put?: never;
+        /** Make a set hold these of its examples, put away or not, in this order */
+        put: operations["rearrangeSet"];
         /** Keep a problem at the end of a set */
         post: operations["keepExample"];
         delete?: never;
@@ -205,6 +258,23 @@ export interface paths {
         post?: never;
         /** Delete an example */
         delete: operations["deleteExample"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/examples/{example_id}/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put a contrast, a pupil's turn or a mistake to be found behind an example */
+        post: operations["putBeside"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -238,6 +308,91 @@ export interface paths {
         put?: never;
         /** Put a deleted example back where it was */
         post: operations["restoreExample"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/examples/{example_id}/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put another item in the place of one */
+        post: operations["swapExample"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/examples/{example_id}/task": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Lock a rung, or say how much is worked */
+        put: operations["changeTask"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/examples/{example_id}/typed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put an item typed by hand in the place of one */
+        post: operations["typeExample"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/glance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What climbs in a set, and which mistakes it reveals */
+        get: operations["glance"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Draw a ladder into a set */
+        post: operations["buildLadder"];
         delete?: never;
         options?: never;
         head?: never;
@@ -385,6 +540,13 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** Aims */
+        Aims: {
+            /** Aims */
+            aims: components["schemas"]["ShownAim"][];
+            /** Families */
+            families: components["schemas"]["OfferedFamily"][];
+        };
         /**
          * AnswerRequest
          * @description ``beside`` are the items that stand beside it, whose numbers may have been taken instead.
@@ -439,6 +601,29 @@ export interface components {
             };
         };
         /**
+         * BesideRequest
+         * @description What is to stand behind an example: its contrast, a pupil's turn, or itself with a mistake to be found.
+         */
+        BesideRequest: {
+            /**
+             * Mistake
+             * @default
+             */
+            mistake: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: string;
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "contrast" | "turn" | "find";
+        };
+        /**
          * BetterItem
          * @description A nearby item that asks the same and tells more; ``told_apart`` in percent, as of the item itself.
          */
@@ -453,6 +638,12 @@ export interface components {
             items: components["schemas"]["BetterItem"][];
             /** Unseparated */
             unseparated: components["schemas"]["Unseparated"][];
+        };
+        /** BuildRequest */
+        BuildRequest: {
+            plan: components["schemas"]["Plan"];
+            /** Revision */
+            revision: number;
         };
         /** CompareRequest */
         CompareRequest: {
@@ -690,6 +881,63 @@ export interface components {
             revision: number;
         };
         /**
+         * FadingShape
+         * @description How much of a working is left to the pupil; ``lines`` counts the lines left when it is partly worked.
+         */
+        FadingShape: {
+            /**
+             * Kind
+             * @default worked
+             * @enum {string}
+             */
+            kind: "worked" | "partly" | "bare";
+            /**
+             * Lines
+             * @default 1
+             */
+            lines: number;
+            /**
+             * Side
+             * @default end
+             * @enum {string}
+             */
+            side: "end" | "start";
+            /**
+             * What
+             * @default line
+             * @enum {string}
+             */
+            what: "line" | "numbers";
+        };
+        /**
+         * FoundExample
+         * @description An example of any set.
+         */
+        FoundExample: {
+            /** Demands */
+            demands: components["schemas"]["ShownDemand"][];
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            problem: components["schemas"]["Notation"];
+            /**
+             * Set Id
+             * Format: uuid
+             */
+            set_id: string;
+            /** Set Name */
+            set_name: string;
+            /** Typed */
+            typed: string;
+        };
+        /** FoundExamples */
+        FoundExamples: {
+            /** Examples */
+            examples: components["schemas"]["FoundExample"][];
+        };
+        /**
          * FractionColumns
          * @description Mixed numbers under each other, renamed and regrouped to the right; it stands for the lines first to last.
          */
@@ -711,6 +959,42 @@ export interface components {
             stages: components["schemas"]["StackedNumber"][][];
             /** Tops */
             tops: string;
+        };
+        /**
+         * Glance
+         * @description A set at a glance: ``climb`` are the demands that occur, each with the examples that make it, in the set's
+         *     order; ``mistakes`` those that can be made somewhere in it.
+         */
+        Glance: {
+            /** Climb */
+            climb: components["schemas"]["GlanceDemand"][];
+            /** Mistakes */
+            mistakes: components["schemas"]["GlanceMistake"][];
+        };
+        /** GlanceDemand */
+        GlanceDemand: {
+            /** Examples */
+            examples: string[];
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+        };
+        /**
+         * GlanceMistake
+         * @description A mistake with the examples that would reveal it, and those on which it stays hidden.
+         */
+        GlanceMistake: {
+            /** Hidden In */
+            hidden_in: string[];
+            /** Mistake */
+            mistake: string;
+            /** Name */
+            name: string;
+            /** Revealed By */
+            revealed_by: string[];
         };
         HTTPError: {
             /** @description What went wrong and what to do, as one sentence. */
@@ -745,6 +1029,59 @@ export interface components {
             /** Revision */
             revision: number;
             settings: components["schemas"]["DeskSettings"];
+        };
+        /**
+         * LimitsShape
+         * @description The bounds of a class: numbers, common denominators, and the multiplication facts it has.
+         */
+        LimitsShape: {
+            /**
+             * Largest Bottom
+             * @default 12
+             */
+            largest_bottom: number;
+            /**
+             * Largest Common
+             * @default 60
+             */
+            largest_common: number;
+            /**
+             * Largest Fact
+             * @default 12
+             */
+            largest_fact: number;
+            /**
+             * Largest Whole
+             * @default 12
+             */
+            largest_whole: number;
+            /**
+             * Only Wholes
+             * @default false
+             */
+            only_wholes: boolean;
+            /**
+             * Places
+             * @default 2
+             */
+            places: number;
+            /**
+             * Tables
+             * @default [
+             *       2,
+             *       3,
+             *       4,
+             *       5,
+             *       6,
+             *       7,
+             *       8,
+             *       9,
+             *       10,
+             *       11,
+             *       12
+             *     ]
+             */
+            tables: number[];
         };
         /**
          * LineEdit
@@ -902,6 +1239,12 @@ export interface components {
             /** Question */
             question: string;
         };
+        /** NewAim */
+        NewAim: {
+            /** Name */
+            name: string;
+            plan: components["schemas"]["Plan"];
+        };
         /** NewExample */
         NewExample: {
             /**
@@ -960,6 +1303,11 @@ export interface components {
             notation: components["schemas"]["Notation"];
         };
         /**
+         * Nothing
+         * @description Done; there is nothing to say.
+         */
+        Nothing: Record<string, never>;
+        /**
          * Offered
          * @description What can be chosen in the settings.
          */
@@ -986,6 +1334,18 @@ export interface components {
         OfferedFacet: {
             /** Choices */
             choices: components["schemas"]["OfferedChoice"][];
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * OfferedFamily
+         * @description A kind of item, with the demands that can be asked of it, the easier first.
+         */
+        OfferedFamily: {
+            /** Climb */
+            climb: components["schemas"]["ShownDemand"][];
             /** Id */
             id: string;
             /** Name */
@@ -1018,6 +1378,63 @@ export interface components {
             pictures: components["schemas"]["ShownPicture"][];
             /** Shown */
             shown: boolean;
+        };
+        /**
+         * Plan
+         * @description The wishes for a ladder: what the class can do, what is new, how many rungs and items of review, the bounds.
+         */
+        Plan: {
+            /**
+             * Can
+             * @default []
+             */
+            can: string[];
+            /**
+             * Count
+             * @default 12
+             */
+            count: number;
+            /** Family */
+            family: string;
+            /**
+             * @default {
+             *       "largest_bottom": 12,
+             *       "largest_common": 60,
+             *       "largest_fact": 12,
+             *       "largest_whole": 12,
+             *       "only_wholes": false,
+             *       "places": 2,
+             *       "tables": [
+             *         2,
+             *         3,
+             *         4,
+             *         5,
+             *         6,
+             *         7,
+             *         8,
+             *         9,
+             *         10,
+             *         11,
+             *         12
+             *       ]
+             *     }
+             */
+            limits: components["schemas"]["LimitsShape"];
+            /**
+             * New
+             * @default []
+             */
+            new: string[];
+            /**
+             * Review
+             * @default 0
+             */
+            review: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: string;
         };
         /** PreviewRequest */
         PreviewRequest: {
@@ -1070,6 +1487,19 @@ export interface components {
             name: string;
             /** Revision */
             revision: number;
+        };
+        /**
+         * ShownAim
+         * @description A ready aim, or one that the teacher keeps (``kept``).
+         */
+        ShownAim: {
+            /** Id */
+            id: string;
+            /** Kept */
+            kept: boolean;
+            /** Name */
+            name: string;
+            plan: components["schemas"]["Plan"];
         };
         /**
          * ShownCause
@@ -1163,8 +1593,13 @@ export interface components {
         /**
          * ShownExample
          * @description A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign.
+         *
+         *     ``added`` names the newest demand of a rung, ``judged`` says where it differs from what the rung is for, ``mistake``
+         *     names the mistake to be found in it.
          */
         ShownExample: {
+            /** Added */
+            added: string;
             answer: components["schemas"]["Notation"];
             /** Demands */
             demands: components["schemas"]["ShownDemand"][];
@@ -1174,6 +1609,10 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /** Judged */
+            judged: string;
+            /** Mistake */
+            mistake: string;
             problem: components["schemas"]["Notation"];
             /** School */
             school: {
@@ -1181,6 +1620,7 @@ export interface components {
             };
             /** School Names */
             school_names: string[];
+            task: components["schemas"]["Task"];
             /** Typed */
             typed: string;
         };
@@ -1299,6 +1739,7 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            plan: components["schemas"]["Plan"] | null;
             /** Revision */
             revision: number;
         };
@@ -1332,6 +1773,89 @@ export interface components {
             multiplier: number;
             top: components["schemas"]["ShownFigure"] | null;
             whole: components["schemas"]["ShownFigure"] | null;
+        };
+        /**
+         * SwapRequest
+         * @description ``seed`` draws other numbers each time that it is asked for.
+         */
+        SwapRequest: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "another" | "easier" | "harder" | "other-operation";
+            /** Revision */
+            revision: number;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: string;
+        };
+        /**
+         * Task
+         * @description What an example is in its set: a rung with its target and newest demand, the contrast of the one before, an item
+         *     of the review, a pupil's turn, or a mistake to be found.
+         */
+        Task: {
+            /**
+             * Added
+             * @default
+             */
+            added: string;
+            /**
+             * Allowed
+             * @default []
+             */
+            allowed: string[];
+            /**
+             * By Hand
+             * @default false
+             */
+            by_hand: boolean;
+            /**
+             * @default {
+             *       "kind": "worked",
+             *       "lines": 1,
+             *       "side": "end",
+             *       "what": "line"
+             *     }
+             */
+            fading: components["schemas"]["FadingShape"];
+            /**
+             * Locked
+             * @default false
+             */
+            locked: boolean;
+            /**
+             * Mistake
+             * @default
+             */
+            mistake: string;
+            /**
+             * Required
+             * @default []
+             */
+            required: string[];
+            /**
+             * Role
+             * @default item
+             * @enum {string}
+             */
+            role: "item" | "rung" | "contrast" | "review" | "turn" | "find";
+        };
+        /** TaskRequest */
+        TaskRequest: {
+            /** Revision */
+            revision: number;
+            task: components["schemas"]["Task"];
+        };
+        /** TypedRequest */
+        TypedRequest: {
+            /** Revision */
+            revision: number;
+            /** Text */
+            text: string;
         };
         /**
          * Understood
@@ -1490,6 +2014,99 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    listAims: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Aims"];
+                };
+            };
+        };
+    };
+    keepAim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewAim"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownAim"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    forgetAim: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                aim_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Nothing"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
     betterNumbers: {
         parameters: {
             query?: never;
@@ -1654,6 +2271,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    findExamples: {
+        parameters: {
+            query?: {
+                demands?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundExamples"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
                 };
             };
         };
@@ -1961,6 +2609,68 @@ export interface operations {
             };
         };
     };
+    rearrangeSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewOrder"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownSet"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
     keepExample: {
         parameters: {
             query?: never;
@@ -2075,6 +2785,69 @@ export interface operations {
             };
         };
     };
+    putBeside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+                example_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BesideRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownSet"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
     editExample: {
         parameters: {
             query?: never;
@@ -2174,6 +2947,288 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    swapExample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+                example_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownSet"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    changeTask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+                example_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaskRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownSet"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    typeExample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+                example_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TypedRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownSet"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    glance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glance"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    buildLadder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuildRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownSet"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

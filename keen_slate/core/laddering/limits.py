@@ -78,7 +78,7 @@ def facts_of(work: Derivation) -> frozenset[tuple[int, int]]:
     >>> from keen_slate.core.problem.reading import read
     >>> from keen_slate.core.working.work import work
     >>> sorted(facts_of(work(read("1/4 + 5/6")).derivation))
-    [(1, 3), (1, 12), (3, 4), (2, 5), (2, 6)]
+    [(1, 3), (1, 12), (2, 5), (2, 6), (3, 4)]
     """
     found: set[tuple[int, int]] = set()
     for step in work.steps:

@@ -36,8 +36,6 @@ def regroup_ten(expr: Expr) -> Move | Impasse | None:
     """
     assert isinstance(expr, Sum)
     whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
-    if bottom == 10:
-        return None
     new_top = top + 10
     if new_top < less_top:
         return Impasse(Say.of("regroup-ten-impasse", top=top, new_top=new_top, less_top=less_top, bottom=bottom))

@@ -11,7 +11,7 @@ from math import gcd
 from keen_slate.core.numbers.forms import CommonFraction
 from keen_slate.core.problem.tree import Expr, Gap, evaluate, number_for
 from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import filled
+from keen_slate.core.wording.names import DEMAND_NAMES, FAMILY_NAMES, LIMIT_NAMES, filled
 from keen_slate.core.wording.notation import MINUS, gap_text, problem_text, sign_between, text_of, unit_text
 from keen_slate.core.wording.say import Say
 from keen_slate.core.wording.words import DEFAULT_WORDS, Words, listed, piece, place_name, sentence
@@ -450,6 +450,33 @@ def slip(w: Words, kind: str, alone: bool, worked: Expr | None) -> str:
     if kind == "item":
         return f"The numbers of another item: {problem_text(worked)}"
     return f"A digit copied wrongly: {problem_text(worked)}"
+
+
+def contradiction(w: Words, family: str, wishes: tuple[str, ...]) -> str:
+    names = [f"“{filled(DEMAND_NAMES.get(name) or LIMIT_NAMES[name], w)}”" for name in wishes]
+    within = filled(FAMILY_NAMES[family], w)
+    if len(names) < 2:
+        return f"{within}: {names[0] if names else 'this'} cannot be had with such numbers. Change it and draw again."
+    return f"{within}: {listed(names)} cannot be had together. Leave one of them out, and draw again."
+
+
+def lacks(w: Words, demands: tuple[str, ...]) -> str:
+    return f"This one does without: {listed([filled(DEMAND_NAMES[d], w) for d in demands])}."
+
+
+def asks_besides(w: Words, demands: tuple[str, ...]) -> str:
+    return f"It asks besides: {listed([filled(DEMAND_NAMES[d], w) for d in demands])}."
+
+
+def no_other_item(w: Words, how: str) -> str:
+    return {
+        "another": "I found no other numbers near that ask for the same. Type one by hand.",
+        "easier": "This is the easiest of its kind that I can draw. Type one by hand.",
+        "harder": "This is the hardest of its kind that I can draw. Type one by hand.",
+        "other-operation": "There is no other operation for these numbers.",
+        "contrast": "I found no one change that makes a difference here.",
+        "find": "This mistake gives no wrong answer on these numbers. Choose another mistake.",
+    }[how]
 
 
 # Conversions, rounding, comparing
@@ -1093,6 +1120,10 @@ SENTENCES: dict[str, Callable[..., str]] = {
     "add-opposite": add_opposite,
     "put-into-signs": put_into_signs,
     "slip": slip,
+    "contradiction": contradiction,
+    "lacks": lacks,
+    "asks-besides": asks_besides,
+    "no-other-item": no_other_item,
     "whole-over-one": whole_over_one,
     "write-improper": write_improper,
     "write-fraction": write_fraction,

@@ -1,0 +1,40 @@
+"""What to ask a class before a decisive line is shown. Common practice, no source.
+
+A rule without a question writes its line without a stop. Words in braces are the teacher's.
+"""
+
+PUPIL_QUESTIONS = {
+    "put-into-signs": "Which amount is there at first?",
+    "order-terms": "Is more taken away than there is?",
+    "compare-bottoms": "Which {bottom}s change: both, one, or neither?",
+    "compare-for-product": "Which {bottom}s change: both, one, or neither?",
+    "compare-for-cross-products": "Which {bottom}s change: both, one, or neither?",
+    "list-multiples": "Which size of piece fits all of them?",
+    "keep-one": "Which size of piece fits all of them?",
+    "prime-factors": "Which size of piece fits all of them?",
+    "product-of-bottoms": "Which size of piece always fits both?",
+    "reduce-terms": "Can a fraction be written with smaller numbers first?",
+    "ask-enough": "Is the part on top enough?",
+    "regroup": "Where can more pieces come from, and how many?",
+    "regroup-beside": "Where can more pieces come from, and how many?",
+    "regroup-pulled-over": "Where can more pieces come from, and how many?",
+    "take-out-wholes": "How many wholes are in it?",
+    "divide-out-wholes": "How many wholes are in it?",
+    "carry-out": "Do the parts make another whole?",
+    "divide-out-carry": "Do the parts make another whole?",
+    "to-improper": "How many pieces is each in all?",
+    "simplify": "Does one number go into {top} and {bottom}?",
+    "simplify-step": "Does one number go into {top} and {bottom}?",
+    "cancel": "Does a {top} share a factor with a {bottom} across?",
+    "invert": "What multiplication does the same as this division?",
+    "equal-length": "How many places does each need?",
+    "regroup-column": "Is this digit enough? Where does a ten come from?",
+    "judge": "Which is more, and how do you know?",
+    "same-change": "What can be added to both, so that one becomes a whole?",
+    "count-up": "How far is it from the smaller to the larger?",
+    "rename-items": "Which size of piece fits both?",
+    "count-tops": "How many pieces must there be in all?",
+    "write-in": "Which number fits, and is it the only one?",
+    "write-decimal": "What place does the {bottom} name?",
+    "round": "Which digit decides?",
+}

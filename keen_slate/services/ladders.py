@@ -1,0 +1,269 @@
+"""The Line up place: aims, ladders, and what is done to their rungs."""
+
+from functools import lru_cache
+from uuid import UUID
+
+from sqlalchemy.orm import Session
+
+from keen_slate.core.demands.listing import DEMANDS
+from keen_slate.core.laddering.aims import AIMS
+from keen_slate.core.laddering.changing import contrast, one_step, other_operation, twin
+from keen_slate.core.laddering.families import FAMILIES, FAMILY
+from keen_slate.core.laddering.ladder import Contradiction, Rung, Wishes, ladder
+from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.malrules.listing import MAL_RULES
+from keen_slate.core.problem.reading import Problem
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.schools.school import School, school_from
+from keen_slate.core.wording.mistakes import MISTAKES
+from keen_slate.core.wording.names import AIM_NAMES, FAMILY_NAMES, in_words
+from keen_slate.core.wording.notation import problem_text
+from keen_slate.core.wording.say import Say
+from keen_slate.core.wording.sentences import say
+from keen_slate.core.working.second_look import look_twice
+from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
+from keen_slate.services.shapes import (
+    Aims,
+    FadingShape,
+    Glance,
+    GlanceDemand,
+    GlanceMistake,
+    LimitsShape,
+    OfferedFamily,
+    Plan,
+    ShownAim,
+    ShownSet,
+    Task,
+)
+from keen_slate.services.work import read_in_words, shown_demands
+from keen_slate.store import aims, sets, settings
+from keen_slate.store.database import Database
+from keen_slate.store.models import Example, ExampleSet, KeptAim
+from keen_slate.store.sets import NotFound
+
+
+class NotPossible(ValueError):
+    """What is wished for a ladder or a rung cannot be had; the message says which wishes, in the teacher's words."""
+
+
+class Ladders:
+    """What can be done with ladders. Every change names the revision that it was made on.
+
+    Raises NotFound, ChangedMeanwhile, and NotPossible where no numbers do what is wished; nothing is written then.
+    """
+
+    def __init__(self, database: Database) -> None:
+        self.database = database
+
+    def offered(self) -> Aims:
+        """The families with their demands, the ready aims, and the teacher's own."""
+        with self.database.transaction() as session:
+            words = chosen_words_of(session)
+            ready = [
+                ShownAim(id=a.id, name=in_words(AIM_NAMES[a.id], words), kept=False, plan=_plan(a.wishes)) for a in AIMS
+            ]
+            families = [
+                OfferedFamily(id=f.id, name=in_words(FAMILY_NAMES[f.id], words), climb=shown_demands(f.climb, words))
+                for f in FAMILIES
+            ]
+            return Aims(families=families, aims=ready + [_shown_aim(a) for a in aims.list_aims(session)])
+
+    def keep_aim(self, name: str, plan: Plan) -> ShownAim:
+        wishes_of(plan)
+        with self.database.transaction() as session:
+            return _shown_aim(aims.keep_aim(session, name, plan.model_dump()))
+
+    def forget_aim(self, aim_id: UUID) -> None:
+        with self.database.transaction() as session:
+            aims.forget_aim(session, aim_id)
+
+    def build(self, set_id: UUID, revision: int, plan: Plan) -> ShownSet:
+        """Draw the ladder of a plan into a set. Locked examples stay at their places; the rest is put away."""
+        wishes = wishes_of(plan)
+        with self.database.transaction() as session:
+            words, school = chosen_words_of(session), _usual_school(session)
+            found = sets.open_set(session, set_id)
+            locked = {i: e for i, e in enumerate(found.examples) if Task.model_validate(e.task).locked}
+            standing = [understood(e.problem)[0] for e in locked.values()]
+            try:
+                rungs = ladder(wishes, school, standing)
+            except Contradiction as fault:
+                said = Say.of("contradiction", family=fault.family, wishes=fault.wishes)
+                raise NotPossible(say(said, words)) from fault
+            order: list[UUID | sets.NewExample] = []
+            for index, rung in enumerate(rungs):
+                order.append(locked.pop(index).id if index in locked else _new_rung(rung, school))
+            order += [e.id for e in locked.values()]
+            return shown_set(sets.rearrange(session, set_id, revision, order, plan.model_dump()), words)
+
+    def swap(self, set_id: UUID, revision: int, example_id: UUID, how: str, seed: str) -> ShownSet:
+        """Put another item in the place of one: with other numbers, a step easier or harder, or another operation."""
+        with self.database.transaction() as session:
+            found, example = _opened(session, set_id, example_id)
+            problem = understood(example.problem)[0]
+            task = Task.model_validate(example.task)
+            school = school_from(FACETS, example.school)
+            limits = _limits(Plan.model_validate(found.plan).limits) if found.plan else None
+            beside = [understood(e.problem)[0] for e in found.examples]
+            other: Problem | None
+            if how == "another":
+                other = twin(problem, seed, limits, school, beside) or twin(problem, seed, None, school, beside)
+            elif how == "other-operation":
+                other = other_operation(problem)
+            else:
+                step = one_step(problem, harder=how == "harder", seed=seed, limits=limits, school=school, avoid=beside)
+                other = step[0] if step else None
+            return self._exchanged(session, found, revision, example, other, how, task)
+
+    def type_over(self, set_id: UUID, revision: int, example_id: UUID, text: str) -> ShownSet:
+        """Put an item typed by hand in the place of one; it is judged by what its rung is for."""
+        with self.database.transaction() as session:
+            found, example = _opened(session, set_id, example_id)
+            problem = read_in_words(text, chosen_words_of(session))
+            task = Task.model_validate(example.task).model_copy(update={"by_hand": True, "mistake": ""})
+            return self._exchanged(session, found, revision, example, problem, "another", task)
+
+    def put_beside(self, set_id: UUID, revision: int, example_id: UUID, what: str, mistake: str, seed: str) -> ShownSet:
+        """Put behind an example its contrast, a pupil's turn, or itself with a mistake to be found."""
+        with self.database.transaction() as session:
+            words = chosen_words_of(session)
+            found, example = _opened(session, set_id, example_id)
+            problem = understood(example.problem)[0]
+            school = school_from(FACETS, example.school)
+            other: Problem | None = problem
+            role = Task(role="find", mistake=mistake)
+            if what == "contrast":
+                pair = contrast(problem, Task.model_validate(example.task).added)
+                other, role = pair[0] if pair else None, Task(role="contrast")
+            elif what == "turn":
+                beside = [understood(e.problem)[0] for e in found.examples]
+                other = twin(problem, seed, None, school, beside)
+                role = Task(role="turn", fading=FadingShape(kind="bare"))
+            elif mistake not in wrong_answers(example.problem, school):
+                other = None
+            if other is None:
+                raise NotPossible(say(Say.of("no-other-item", how="another" if what == "turn" else what), words))
+            order: list[UUID | sets.NewExample] = [e.id for e in found.examples]
+            new = kept(other, problem_text(other.expr, other.label), example.school, task=role)
+            order.insert(order.index(example.id) + 1, new)
+            return shown_set(sets.rearrange(session, set_id, revision, order), words)
+
+    def change_task(self, set_id: UUID, revision: int, example_id: UUID, task: Task) -> ShownSet:
+        """Lock a rung, or say how much of it is worked."""
+        with self.database.transaction() as session:
+            changed = sets.change_task(session, set_id, revision, example_id, task.model_dump())
+            return shown_set(changed, chosen_words_of(session))
+
+    def glance(self, set_id: UUID) -> Glance:
+        """What climbs in a set, and which mistakes it would reveal."""
+        with self.database.transaction() as session:
+            words = chosen_words_of(session)
+            examples = sets.open_set(session, set_id).examples
+        climb: dict[str, list[UUID]] = {}
+        revealed: dict[str, list[UUID]] = {}
+        hidden: dict[str, list[UUID]] = {}
+        for example in examples:
+            for demand in understood(example.problem)[1]:
+                climb.setdefault(demand, []).append(example.id)
+            shown, silent = _mistakes_on(example.problem, school_from(FACETS, example.school))
+            for mistake in shown:
+                revealed.setdefault(mistake, []).append(example.id)
+            for mistake in silent:
+                hidden.setdefault(mistake, []).append(example.id)
+        return Glance(
+            climb=[
+                GlanceDemand(**shown.model_dump(), examples=climb[shown.id])
+                for shown in shown_demands([d.id for d in DEMANDS if d.id in climb], words)
+            ],
+            mistakes=[
+                GlanceMistake(
+                    mistake=m.id,
+                    name=in_words(MISTAKES[m.id].name, words),
+                    revealed_by=revealed.get(m.id, []),
+                    hidden_in=hidden.get(m.id, []),
+                )
+                for m in MAL_RULES
+                if m.id in revealed or m.id in hidden
+            ],
+        )
+
+    def _exchanged(
+        self,
+        session: Session,
+        found: ExampleSet,
+        revision: int,
+        example: Example,
+        other: Problem | None,
+        how: str,
+        task: Task,
+    ) -> ShownSet:
+        words = chosen_words_of(session)
+        if other is None:
+            raise NotPossible(say(Say.of("no-other-item", how=how), words))
+        new = kept(other, problem_text(other.expr, other.label), example.school, task=task)
+        order = [new if e.id == example.id else e.id for e in found.examples]
+        return shown_set(sets.rearrange(session, found.id, revision, order), words)
+
+
+def _opened(session: Session, set_id: UUID, example_id: UUID) -> tuple[ExampleSet, Example]:
+    found = sets.open_set(session, set_id)
+    example = next((e for e in found.examples if e.id == example_id), None)
+    if example is None:
+        raise NotFound("example")
+    return found, example
+
+
+def _usual_school(session: Session) -> School:
+    _, content = settings.read(session)
+    return school_from(FACETS, content.get("school", {}))
+
+
+def _new_rung(rung: Rung, school: School) -> sets.NewExample:
+    task = Task(
+        role=rung.role,
+        added=rung.target.added,
+        required=sorted(rung.target.required),
+        allowed=sorted(rung.target.allowed),
+    )
+    return kept(rung.problem, problem_text(rung.problem.expr), school.as_dict(), task=task)
+
+
+@lru_cache(maxsize=2048)
+def _mistakes_on(text: str, school: School) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """The mistakes that show in the answer of an item, and those that can be made on it and do not."""
+    second = look_twice(understood(text)[0], school)
+    shown = tuple(w.mistake for w in second.likely_wrong + second.form_only)
+    return shown, second.right_by_luck + tuple(n.mistake for n in second.no_answer)
+
+
+def wrong_answers(text: str, school: School) -> tuple[str, ...]:
+    """The mistakes that show on a kept problem, the likelier first."""
+    return _mistakes_on(text, school)[0]
+
+
+def wishes_of(plan: Plan) -> Wishes:
+    """Raises NotPossible for a family or a demand that there is not."""
+    family = FAMILY.get(plan.family)
+    if family is None:
+        raise NotPossible(f"There is no family “{plan.family}”. Choose one of: {', '.join(FAMILY)}.")
+    unknown = [d for d in (*plan.can, *plan.new) if d not in family.climb]
+    if unknown:
+        raise NotPossible(
+            f"“{unknown[0]}” is nothing that {plan.family} can ask. Choose of: {', '.join(family.climb) or 'nothing'}."
+        )
+    return Wishes(
+        plan.family, frozenset(plan.can), tuple(plan.new), plan.count, plan.review, _limits(plan.limits), plan.seed
+    )
+
+
+def _limits(shape: LimitsShape) -> Limits:
+    return Limits(**shape.model_dump() | {"tables": tuple(sorted(set(shape.tables)))})
+
+
+def _plan(wishes: Wishes) -> Plan:
+    limits = LimitsShape(**{n: getattr(wishes.limits, n) for n in LimitsShape.model_fields if n != "tables"})
+    return Plan(family=wishes.family, can=sorted(wishes.can), new=list(wishes.new), count=wishes.count, limits=limits)
+
+
+def _shown_aim(found: KeptAim) -> ShownAim:
+    return ShownAim(id=str(found.id), name=found.name, kept=True, plan=Plan.model_validate(found.wishes))
