@@ -26,6 +26,13 @@ export type Understood = Schemas['Understood']
 export type SetSummary = Schemas['SetSummary']
 export type ShownSet = Schemas['ShownSet']
 export type ShownExample = Schemas['ShownExample']
+export type Task = Schemas['Task']
+export type Fading = Schemas['FadingShape']
+export type Plan = Schemas['Plan']
+export type Limits = Schemas['LimitsShape']
+export type Aims = Schemas['Aims']
+export type ShownAim = Schemas['ShownAim']
+export type Glance = Schemas['Glance']
 export type Side = ShownLine['side'][number]
 export type School = Record<string, string>
 

@@ -1,6 +1,16 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { api, ApiFault, data, type Edits, type School, type SetSummary, type ShownSet } from '@/api/client'
+import {
+  api,
+  ApiFault,
+  data,
+  type Edits,
+  type Plan,
+  type School,
+  type SetSummary,
+  type ShownSet,
+  type Task,
+} from '@/api/client'
 
 interface Undo {
   label: string
@@ -132,6 +142,74 @@ export const useSets = defineStore('sets', () => {
     )
   }
 
+  /** A change after which the set may hold other examples; undoing it puts back those of before. */
+  function exchange(label: string, make: (set: ShownSet) => Promise<ShownSet>) {
+    const before = inHand.value?.examples.map((e) => e.id) ?? []
+    const back = (set: ShownSet) =>
+      data(
+        api.PUT('/api/sets/{set_id}/examples', {
+          params: { path: { set_id: set.id } },
+          body: { revision: set.revision, order: before },
+        }),
+      )
+    return change(make, { label, run: async () => void (await change(back)) })
+  }
+
+  function build(plan: Plan) {
+    return exchange('Drew a ladder.', (set) =>
+      data(
+        api.POST('/api/sets/{set_id}/ladder', {
+          params: { path: { set_id: set.id } },
+          body: { revision: set.revision, plan },
+        }),
+      ),
+    )
+  }
+
+  function swap(exampleId: string, how: 'another' | 'easier' | 'harder' | 'other-operation', label: string) {
+    return exchange(label, (set) =>
+      data(
+        api.POST('/api/sets/{set_id}/examples/{example_id}/swap', {
+          params: { path: { set_id: set.id, example_id: exampleId } },
+          body: { revision: set.revision, how, seed: String(set.revision) },
+        }),
+      ),
+    )
+  }
+
+  function typeOver(exampleId: string, text: string) {
+    return exchange('Typed an item over.', (set) =>
+      data(
+        api.POST('/api/sets/{set_id}/examples/{example_id}/typed', {
+          params: { path: { set_id: set.id, example_id: exampleId } },
+          body: { revision: set.revision, text },
+        }),
+      ),
+    )
+  }
+
+  function putBeside(exampleId: string, what: 'contrast' | 'turn' | 'find', label: string, mistake = '') {
+    return exchange(label, (set) =>
+      data(
+        api.POST('/api/sets/{set_id}/examples/{example_id}/beside', {
+          params: { path: { set_id: set.id, example_id: exampleId } },
+          body: { revision: set.revision, what, mistake, seed: String(set.revision) },
+        }),
+      ),
+    )
+  }
+
+  function changeTask(exampleId: string, task: Task) {
+    return change((set) =>
+      data(
+        api.PUT('/api/sets/{set_id}/examples/{example_id}/task', {
+          params: { path: { set_id: set.id, example_id: exampleId } },
+          body: { revision: set.revision, task },
+        }),
+      ),
+    )
+  }
+
   function deleteExample(exampleId: string, label: string) {
     const remove = (set: ShownSet) =>
       data(
@@ -202,6 +280,11 @@ export const useSets = defineStore('sets', () => {
     keep,
     editExample,
     reorder,
+    build,
+    swap,
+    typeOver,
+    putBeside,
+    changeTask,
     deleteExample,
     deleteSet,
     runUndo,
