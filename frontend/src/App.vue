@@ -36,6 +36,9 @@ useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
     <RouterLink :to="{ name: 'line-up', params: sets.inHandId ? { set: sets.inHandId } : {} }">
       <i class="pi pi-list" aria-hidden="true" />Line up
     </RouterLink>
+    <RouterLink :to="{ name: 'show', params: sets.inHandId ? { set: sets.inHandId } : {} }">
+      <i class="pi pi-desktop" aria-hidden="true" />Show
+    </RouterLink>
     <RouterLink to="/settings" class="rail-settings">
       <i class="pi pi-cog" aria-hidden="true" />Settings
     </RouterLink>

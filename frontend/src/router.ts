@@ -10,6 +10,7 @@ export const router = createRouter({
       name: 'line-up',
       component: () => import('@/places/line-up/LineUpPlace.vue'),
     },
+    { path: '/show/:set?', name: 'show', component: () => import('@/places/show/ShowPlace.vue') },
     { path: '/settings', name: 'settings', component: () => import('@/places/settings/SettingsPlace.vue') },
     { path: '/:rest(.*)*', redirect: '/work' },
   ],

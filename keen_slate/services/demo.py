@@ -33,7 +33,7 @@ def load_demo(database: Database) -> bool:
     with database.transaction() as session:
         if not sets.first_time(session, "demo data loaded"):
             return False
-        for name, examples in DEMO_SETS:
+        for name, examples in reversed(DEMO_SETS):  # the last changed comes first
             made = sets.make_set(session, name)
             for typed, school in examples:
                 made = sets.add_example(session, made.id, made.revision, new_example(typed, school))

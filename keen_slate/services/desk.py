@@ -3,6 +3,7 @@
 from sqlalchemy.exc import SQLAlchemyError
 
 from keen_slate.services.ladders import Ladders
+from keen_slate.services.lessons import Lessons
 from keen_slate.services.line_up import LineUp
 from keen_slate.services.settings import Settings
 from keen_slate.store.database import Database
@@ -15,6 +16,7 @@ class Desk:
         self.database = Database(database_url)
         self.line_up = LineUp(self.database)
         self.ladders = Ladders(self.database)
+        self.lessons = Lessons(self.database)
         self.settings = Settings(self.database)
 
     def database_trouble(self) -> str | None:

@@ -704,6 +704,49 @@ class ShownSet(Shape):
     examples: list[ShownExample]
 
 
+class LessonLine(Shape):
+    """A line of a lesson; ``question`` is what to ask before it is shown, ``only_asks`` marks a line that only asks;
+    ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow."""
+
+    notation: Notation
+    reason: str
+    reason_html: str | None
+    question: str
+    only_asks: bool
+    side: list[Side]
+    picture: str | None
+    false: bool
+
+
+class WrongOnPurpose(Shape):
+    """A wrong working to be shown and disproved, and what unsettles it."""
+
+    lines: list[LessonLine]
+    question: str
+
+
+class LessonItem(Shape):
+    """An example as it is shown to a class. With ``turn`` the pupils work it first; ``find`` is what to ask of a wrong
+    working whose mistake is to be found, and empty for a right one."""
+
+    id: UUID
+    role: str
+    problem: Notation
+    asked: str
+    estimates: list[ShownEstimate]
+    lines: list[LessonLine]
+    answer: Notation
+    turn: bool
+    find: str
+    wrong: WrongOnPurpose | None
+
+
+class Lesson(Shape):
+    id: UUID
+    name: str
+    items: list[LessonItem]
+
+
 class NewSet(Shape):
     name: Name
 

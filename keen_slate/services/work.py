@@ -266,8 +266,8 @@ def look(request: WorkRequest) -> Looked:
     reference = work(problem, DEFAULT_SCHOOL).derivation
     about_one = more_or_less_than_one(problem.expr)
     return Looked(
-        estimates=[_shown_estimate(e, asked) for e in second.estimates],
-        others=[_shown_estimate(e, asked) for e in other_estimates(problem.expr)],
+        estimates=[shown_estimate(e, asked) for e in second.estimates],
+        others=[shown_estimate(e, asked) for e in other_estimates(problem.expr)],
         about_one=asked.say(Say.of("about-one", verdict=about_one)) if about_one else None,
         likely_wrong=[_shown_mistake(w, letter, asked, groups) for letter, w in _lettered(second)],
         form_only=[_shown_mistake(w, "", asked, {}) for w in second.form_only],
@@ -283,7 +283,7 @@ def shown_demands(ids: Sequence[str], words: Words) -> list[ShownDemand]:
     return [ShownDemand(id=d, name=filled(DEMAND_NAMES[d], words), place=place_text(PLACES[d])) for d in ids]
 
 
-def _shown_estimate(estimate: Estimate, asked: Asked) -> ShownEstimate:
+def shown_estimate(estimate: Estimate, asked: Asked) -> ShownEstimate:
     return ShownEstimate(
         kind=estimate.kind,
         notation=asked.notation(estimate.rounded),

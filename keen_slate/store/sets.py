@@ -229,7 +229,7 @@ def _claim(session: Session, set_id: UUID, revision: int, *, deleted: bool = Fal
     claimed = session.scalar(
         update(ExampleSet)
         .where(ExampleSet.id == set_id, ExampleSet.revision == revision, state)
-        .values(revision=ExampleSet.revision + 1, changed_at=func.now())
+        .values(revision=ExampleSet.revision + 1, changed_at=func.clock_timestamp())
         .returning(ExampleSet.id)
     )
     if claimed is not None:

@@ -13,10 +13,11 @@ from keen_slate.web.ladder_routes import ladder_routes
 from keen_slate.web.line_up_routes import line_up_routes
 from keen_slate.web.openapi import FAULT, mend
 from keen_slate.web.settings_routes import settings_routes
+from keen_slate.web.show_routes import show_routes
 from keen_slate.web.work_routes import work_routes
 
 FRONT_END = Path(__file__).parents[2] / "frontend" / "dist"
-PLACES = ("/", "/work", "/line-up", "/line-up/<uuid:set_id>", "/settings")
+PLACES = ("work", "line-up", "show", "print")
 SECURITY_HEADERS = {
     "Content-Security-Policy": (
         "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; "
@@ -55,6 +56,7 @@ def create_app(database_url: str | None = None) -> APIFlask:
     app.register_blueprint(work_routes())
     app.register_blueprint(line_up_routes(desk.line_up))
     app.register_blueprint(ladder_routes(desk.ladders, desk.line_up))
+    app.register_blueprint(show_routes(desk.lessons))
     app.register_blueprint(settings_routes(desk.settings))
     register_errors(app)
     app.spec_processor(mend)
@@ -81,7 +83,8 @@ def _serve_front_end(app: APIFlask) -> None:
         response.headers["Cache-Control"] = "no-cache"
         return response
 
-    for index, rule in enumerate(PLACES):
+    rules = [f"/{place}{of}" for place in PLACES for of in ("", "/<uuid:set_id>")]
+    for index, rule in enumerate(["/", "/settings", *rules]):
         app.add_url_rule(rule, f"page_{index}", app.doc(hide=True)(page))
 
     @app.get("/assets/<path:name>")

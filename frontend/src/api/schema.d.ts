@@ -399,6 +399,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sets/{set_id}/lesson": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A set with all that the projector shows of it */
+        get: operations["openLesson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sets/{set_id}/name": {
         parameters: {
             query?: never;
@@ -1029,6 +1046,67 @@ export interface components {
             /** Revision */
             revision: number;
             settings: components["schemas"]["DeskSettings"];
+        };
+        /** Lesson */
+        Lesson: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Items */
+            items: components["schemas"]["LessonItem"][];
+            /** Name */
+            name: string;
+        };
+        /**
+         * LessonItem
+         * @description An example as it is shown to a class. With ``turn`` the pupils work it first; ``find`` is what to ask of a wrong
+         *     working whose mistake is to be found, and empty for a right one.
+         */
+        LessonItem: {
+            answer: components["schemas"]["Notation"];
+            /** Asked */
+            asked: string;
+            /** Estimates */
+            estimates: components["schemas"]["ShownEstimate"][];
+            /** Find */
+            find: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Lines */
+            lines: components["schemas"]["LessonLine"][];
+            problem: components["schemas"]["Notation"];
+            /** Role */
+            role: string;
+            /** Turn */
+            turn: boolean;
+            wrong: components["schemas"]["WrongOnPurpose"] | null;
+        };
+        /**
+         * LessonLine
+         * @description A line of a lesson; ``question`` is what to ask before it is shown, ``only_asks`` marks a line that only asks;
+         *     ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow.
+         */
+        LessonLine: {
+            /** False */
+            false: boolean;
+            notation: components["schemas"]["Notation"];
+            /** Only Asks */
+            only_asks: boolean;
+            /** Picture */
+            picture: string | null;
+            /** Question */
+            question: string;
+            /** Reason */
+            reason: string;
+            /** Reason Html */
+            reason_html: string | null;
+            /** Side */
+            side: (components["schemas"]["MultiplesSide"] | components["schemas"]["ListSide"] | components["schemas"]["DivisionSide"] | components["schemas"]["NotationSide"])[];
         };
         /**
          * LimitsShape
@@ -1967,6 +2045,16 @@ export interface components {
             stacks: (components["schemas"]["FractionColumns"] | components["schemas"]["DecimalColumns"])[];
             /** Value */
             value: string | null;
+        };
+        /**
+         * WrongOnPurpose
+         * @description A wrong working to be shown and disproved, and what unsettles it.
+         */
+        WrongOnPurpose: {
+            /** Lines */
+            lines: components["schemas"]["LessonLine"][];
+            /** Question */
+            question: string;
         };
         /**
          * WrongRequest
@@ -3229,6 +3317,37 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    openLesson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Lesson"];
+                };
+            };
+            /** @description Not found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

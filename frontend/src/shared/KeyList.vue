@@ -19,6 +19,8 @@ const KEYS: [string, string][] = [
   ['w', 'lay the first wrong working beside'],
   ['q', 'go to “A pupil answered”'],
   ['p', 'print'],
+  ['→ ←', 'in Show: next step, step back; ↓ ↑ next item, item before'],
+  ['w t d f', 'in Show: wrong on purpose, timer, dark, full screen; v pictures'],
   ['Alt + ↑ ↓', 'move an example up or down in Line up'],
   ['u', 'undo the last deletion'],
   ['?', 'this list'],

@@ -1,0 +1,113 @@
+"""The Show place: a set as a lesson, everything that the projector shows line by line."""
+
+from typing import Any
+from uuid import UUID
+
+from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.problem.tree import Chain
+from keen_slate.core.wording.mistakes import MISTAKES
+from keen_slate.core.wording.questions import PUPIL_QUESTIONS
+from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.working.work import Working, work
+from keen_slate.services.shapes import (
+    Edits,
+    Lesson,
+    LessonItem,
+    LessonLine,
+    Task,
+    Worked,
+    WorkRequest,
+    WrongOnPurpose,
+)
+from keen_slate.services.work import Asked, pictures, shown_estimate, shown_working
+from keen_slate.store import sets, settings
+from keen_slate.store.database import Database
+from keen_slate.store.models import Example
+
+
+class Lessons:
+    """Raises NotFound for a set that is not there."""
+
+    def __init__(self, database: Database) -> None:
+        self.database = database
+
+    def lesson(self, set_id: UUID) -> Lesson:
+        """The whole lesson at once, so that it goes on when the connection drops; the screen shows it bit by bit."""
+        with self.database.transaction() as session:
+            _, content = settings.read(session)
+            found = sets.open_set(session, set_id)
+        return Lesson(id=found.id, name=found.name, items=[lesson_item(e, content) for e in found.examples])
+
+
+def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
+    """One example as it is shown; ``content`` are the desk's settings."""
+    task, edits = Task.model_validate(example.task), Edits.model_validate(example.edits)
+    asked = Asked(example.problem, example.school, content.get("words", {}))
+    acronym = content.get("acronym", "none")
+    right = asked.work(edits.turns)
+    second = None if isinstance(asked.problem.expr, Chain) else look_twice(asked.problem, asked.school)
+    estimates = second.estimates if second else ()
+    finding = task.role == "find" and task.mistake in BY_ID
+    working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
+    shown = shown_working(asked, working, acronym)
+    drawn = {} if finding else _pictures(example, edits, content)
+    likeliest = next((w for w in second.likely_wrong), None) if second else None
+    return LessonItem(
+        id=example.id,
+        role=task.role,
+        problem=shown.problem,
+        asked=shown.lines[0].reason if shown.asked != shown.problem.text else "",
+        estimates=[shown_estimate(e, asked) for e in estimates],
+        lines=_lines(shown, working, asked, Edits() if finding else edits, drawn),
+        answer=asked.notation(right.answer),
+        turn=task.role == "turn" or task.fading.kind == "bare",
+        find=asked.named(MISTAKES[task.mistake].question) if finding else "",
+        wrong=None if likeliest is None or finding else _on_purpose(likeliest.mistake, asked, acronym),
+    )
+
+
+def _pictures(example: Example, edits: Edits, content: dict[str, Any]) -> dict[int, str]:
+    """The picture under each line that has one, as the teacher chose it."""
+    request = WorkRequest(
+        text=example.problem, school=example.school, words=content.get("words", {}), turns=edits.turns
+    )
+    found: dict[int, str] = {}
+    for line in pictures(request).lines:
+        chosen = edits.pictures.get(str(line.line), "" if not line.shown else line.pictures[0].kind)
+        for picture in line.pictures:
+            if picture.kind == chosen:
+                found[line.line] = picture.svg
+    return found
+
+
+def _lines(
+    shown: Worked, working: Working, asked: Asked, edits: Edits, drawn: dict[int, str]
+) -> list[LessonLine]:  # fmt: skip
+    changed = {e.line: e for e in edits.lines}
+    false = next((i for i, line in enumerate(working.lines) if line.by_mistake), None)
+    found: list[LessonLine] = []
+    for index, line in enumerate(shown.lines):
+        own = changed.get(index)
+        if index == 0 or (own is not None and own.hidden):
+            continue
+        found.append(
+            LessonLine(
+                notation=line.notation,
+                reason=(own.reason if own and own.reason else line.reason),
+                reason_html=None if own and own.reason else line.reason_html,
+                question=asked.named(PUPIL_QUESTIONS.get(line.rule, "")),
+                only_asks=line.question,
+                side=line.side,
+                picture=drawn.get(index),
+                false=index == false,
+            )
+        )
+    return found
+
+
+def _on_purpose(mistake: str, asked: Asked, acronym: str) -> WrongOnPurpose:
+    """The likeliest wrong working, to be shown and disproved."""
+    working = work(asked.problem, asked.school, BY_ID[mistake])
+    shown = shown_working(asked, working, acronym)
+    lines = [n for n in _lines(shown, working, asked, Edits(), {}) if not n.only_asks]
+    return WrongOnPurpose(lines=lines, question=asked.named(MISTAKES[mistake].question))

@@ -1,0 +1,210 @@
+"""Line up and Show as a teacher uses them, in the real interface."""
+
+import re
+from typing import Any
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.driving import BrowserTest
+from tests.support.demands_by_fractions import demands as by_fractions
+
+
+class LessonTest(BrowserTest):
+    def set_of(self, *problems: str) -> Any:
+        """A new set with these problems, made over the API; it is then the set in hand."""
+        made = self.page.request.post("/api/sets", data={"name": "Rain gauge"}).json()
+        for text in problems:
+            body = {"revision": made["revision"], "text": text, "school": {}}
+            made = self.page.request.post(f"/api/sets/{made['id']}/examples", data=body).json()
+        return made
+
+    def problems(self, page: Page | None = None) -> list[str]:
+        found = (page or self.page).locator(".example-problem .math-text")
+        return [found.nth(i).get_attribute("data-text") or "" for i in range(found.count())]
+
+
+class LineUp(LessonTest):
+    def draw(self) -> None:
+        self.page.get_by_role("button", name="Draw a ladder").click()
+        with self.page.expect_response("**/ladder"):
+            self.page.get_by_role("button", name="Draw the ladder").click()
+
+    def open_tools(self, number: int) -> None:
+        self.page.locator(".example").nth(number - 1).get_by_role("button", name=re.compile("^Change ")).click()
+
+    def test_a_ladder_is_drawn_and_undone(self) -> None:
+        made = self.set_of("1/2 + 1/3")
+        self.page.goto(f"/line-up/{made['id']}")
+        self.draw()
+        expect(self.page.locator(".example")).to_have_count(12)
+        problems = self.problems()
+        self.assertNotIn("regroup", by_fractions(problems[0]))
+        self.assertIn("regroup", by_fractions(problems[-1]))
+        expect(self.page.locator(".example").last.locator(".demand.newest")).to_have_text("new: regroup")
+        glance = self.page.locator(".climb")
+        row = glance.get_by_role("row", name=re.compile("^regroup"))
+        marks = row.locator("td").evaluate_all("cells => cells.map(c => !!c.querySelector('.climb-mark'))")
+        self.assertEqual(marks, ["regroup" in by_fractions(p) for p in problems])
+        self.page.get_by_role("button", name="Undo").click()
+        expect(self.page.locator(".example")).to_have_count(1)
+        self.assertEqual(self.problems(), ["1/2 + 1/3"])
+
+    def test_what_cannot_be_had_together_is_said(self) -> None:
+        made = self.set_of()
+        self.page.goto(f"/line-up/{made['id']}")
+        self.page.get_by_role("button", name="Draw a ladder").click()
+        self.page.locator(".bounds-part summary").click()
+        self.page.get_by_label("Whole numbers only").click()
+        self.expected_trouble.add(422)
+        self.page.get_by_role("button", name="Draw the ladder").click()
+        expect(self.page.get_by_role("alert")).to_contain_text(
+            re.compile("“whole numbers only” and “.*” cannot be had")
+        )
+
+    def test_rungs_are_changed(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6", "1/4 + 3/8")
+        self.page.goto(f"/line-up/{made['id']}")
+        self.open_tools(1)
+        with self.page.expect_response("**/beside"):
+            self.page.get_by_role("button", name="Contrast beside it").click()
+        expect(self.page.locator(".example")).to_have_count(3)
+        self.assertEqual(self.problems()[1], "5 5/6 − 2 1/6")
+        expect(self.page.locator(".example").nth(1)).to_contain_text("contrast")
+        with self.page.expect_response("**/swap"):
+            self.page.get_by_role("button", name="Another like this").click()
+        first = self.problems()[0]
+        self.assertNotEqual(first, "5 1/6 − 2 5/6")
+        self.assertEqual(by_fractions(first), by_fractions("5 1/6 − 2 5/6"))
+        self.page.get_by_role("button", name="Undo").click()
+        expect(self.page.locator(".example-problem .math-text").first).to_have_attribute("data-text", "5 1/6 − 2 5/6")
+
+    def test_half_worked_and_locked(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6")
+        self.page.goto(f"/line-up/{made['id']}")
+        self.open_tools(1)
+        with self.page.expect_response("**/task"):
+            self.page.get_by_role("button", name="partly").click()
+        expect(self.page.locator(".example")).to_contain_text("partly worked, 1 from the end")
+        with self.page.expect_response("**/task"):
+            self.page.get_by_role("button", name="Lock").click()
+        expect(self.page.locator(".example")).to_contain_text("locked")
+
+    def test_only_those_that_ask_for_something_are_shown(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6", "1/4 + 3/8", "2/3 + 3/4")
+        self.page.goto(f"/line-up/{made['id']}")
+        self.page.locator(".asked-filter").get_by_role("button", name="regroup").click()
+        expect(self.page.locator(".example:visible")).to_have_count(1)
+
+
+class Show(LessonTest):
+    def begin(self, *problems: str) -> Any:
+        made = self.set_of(*problems)
+        self.page.goto(f"/show/{made['id']}")
+        self.page.locator(".show-problem").wait_for()
+        return made
+
+    def shown(self) -> list[str]:
+        found = self.page.locator(".show-lines .show-math .math-text")
+        return [found.nth(i).get_attribute("data-text") or "" for i in range(found.count())]
+
+    def step(self, times: int = 1) -> None:
+        for _ in range(times):
+            self.page.keyboard.press("ArrowRight")
+
+    def test_a_line_is_in_the_page_only_once_it_is_shown(self) -> None:
+        self.begin("5 1/6 - 2 5/6")
+        page = self.page
+        self.assertNotIn("4 7/6", page.content())
+        self.step()
+        expect(page.locator(".show-estimate")).to_contain_text("≈")
+        self.step()
+        expect(page.locator(".show-question")).to_have_text("Which bottoms change: both, one, or neither?")
+        self.step(2)
+        expect(page.locator(".show-question")).to_have_text("Is the part on top enough?")
+        self.assertEqual(self.shown(), [])
+        self.step(2)
+        expect(page.locator(".show-question")).to_have_text("Where can more pieces come from, and how many?")
+        self.step()
+        self.assertEqual(self.shown(), ["4 7/6 − 2 5/6"])
+        self.assertNotIn("2 1/3", page.locator(".show").inner_text())
+        self.assertNotIn("2 2/6", page.content())
+        self.step(10)
+        self.assertEqual(self.shown()[-1], "2 1/3")
+        page.keyboard.press("ArrowLeft")
+        self.assertNotEqual(self.shown()[-1], "2 1/3")
+
+    def test_a_reload_comes_back_to_the_same_line(self) -> None:
+        self.begin("1/4 + 3/8", "5 1/6 - 2 5/6")
+        self.page.keyboard.press("ArrowDown")
+        self.step(7)
+        before = self.shown()
+        self.assertEqual(before, ["4 7/6 − 2 5/6"])
+        expect(self.page).to_have_url(re.compile(r"at=2\.7"))
+        self.page.reload()
+        self.page.locator(".show-line").first.wait_for()
+        self.assertEqual(self.shown(), before)
+
+    def test_it_goes_on_when_the_connection_drops(self) -> None:
+        self.begin("1/4 + 3/8", "5 1/6 - 2 5/6")
+        self.context.set_offline(True)
+        self.addCleanup(self.context.set_offline, False)
+        self.step(12)
+        expect(self.page.locator(".show-place")).to_have_text("2 of 2")
+        self.step(12)
+        self.assertEqual(self.shown()[-1], "2 1/3")
+
+    def test_your_turn_hides_the_answer_until_it_is_shown(self) -> None:
+        made = self.set_of("1/4 + 3/8")
+        body = {"revision": made["revision"], "what": "turn"}
+        made = self.page.request.post(
+            f"/api/sets/{made['id']}/examples/{made['examples'][0]['id']}/beside", data=body
+        ).json()
+        self.page.goto(f"/show/{made['id']}?at=2.0")
+        self.page.locator(".show-problem").wait_for()
+        self.step(2)
+        expect(self.page.locator(".show-question")).to_have_text("Your turn")
+        answer = made["examples"][1]["answer"]["text"]
+        self.assertNotIn(f'data-text="{answer}"', self.page.content())
+        self.step(12)
+        self.assertEqual(self.shown()[-1], answer)
+
+    def test_the_wrong_working_on_purpose(self) -> None:
+        self.begin("5 1/6 - 2 5/6")
+        self.assertNotIn("Smaller part", self.page.content())
+        self.page.keyboard.press("w")
+        expect(self.page.locator(".show-wrong")).to_contain_text("Is it right?")
+        expect(self.page.locator(".show-wrong .show-false")).to_have_count(0)
+        self.page.keyboard.press("w")
+        expect(self.page.locator(".show-wrong .show-false")).to_have_count(1)
+        self.page.keyboard.press("w")
+        expect(self.page.locator(".show-wrong")).to_have_count(0)
+
+    def test_find_the_mistake(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6")
+        body = {"revision": made["revision"], "what": "find", "mistake": "regroup-ten"}
+        path = f"/api/sets/{made['id']}/examples/{made['examples'][0]['id']}/beside"
+        self.page.request.post(path, data=body)
+        self.page.goto(f"/show/{made['id']}?at=2.0")
+        self.page.locator(".show-problem").wait_for()
+        self.step(3)
+        expect(self.page.get_by_text("Find the mistake.")).to_be_visible()
+        self.assertIn("4 11/6 − 2 5/6", self.shown())
+        self.step(10)
+        expect(self.page.locator(".show-false")).to_contain_text("This line does not follow.")
+        expect(self.page.locator(".show-question")).to_have_text("How many sixths did you cut from one whole?")
+
+    def test_it_can_be_read_from_the_back(self) -> None:
+        """A digit of a line is at least 5 % of the screen high; common practice, no source."""
+        self.begin("5 1/6 - 2 5/6")
+        self.step(7)
+        size = self.page.locator(".show-math").first.evaluate("e => parseFloat(getComputedStyle(e).fontSize)")
+        self.assertGreaterEqual(size * 0.714, 0.05 * 800)  # digits of the face are 0.714 em high
+
+    def test_dark_and_the_timer(self) -> None:
+        self.begin("1/4 + 3/8")
+        self.page.keyboard.press("d")
+        expect(self.page.locator(".show")).to_have_class(re.compile("dark"))
+        self.page.keyboard.press("t")
+        expect(self.page.get_by_role("timer")).to_have_text(re.compile("^(1:00|0:5)"))
+        self.page.keyboard.press("Escape")
+        expect(self.page).to_have_url(re.compile("/line-up"))
