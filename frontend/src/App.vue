@@ -39,6 +39,9 @@ useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
     <RouterLink :to="{ name: 'show', params: sets.inHandId ? { set: sets.inHandId } : {} }">
       <i class="pi pi-desktop" aria-hidden="true" />Show
     </RouterLink>
+    <RouterLink :to="{ name: 'print', params: sets.inHandId ? { set: sets.inHandId } : {} }">
+      <i class="pi pi-print" aria-hidden="true" />Print
+    </RouterLink>
     <RouterLink to="/settings" class="rail-settings">
       <i class="pi pi-cog" aria-hidden="true" />Settings
     </RouterLink>

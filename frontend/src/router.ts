@@ -11,6 +11,7 @@ export const router = createRouter({
       component: () => import('@/places/line-up/LineUpPlace.vue'),
     },
     { path: '/show/:set?', name: 'show', component: () => import('@/places/show/ShowPlace.vue') },
+    { path: '/print/:set?', name: 'print', component: () => import('@/places/print/PrintPlace.vue') },
     { path: '/settings', name: 'settings', component: () => import('@/places/settings/SettingsPlace.vue') },
     { path: '/:rest(.*)*', redirect: '/work' },
   ],

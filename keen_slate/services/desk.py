@@ -2,9 +2,11 @@
 
 from sqlalchemy.exc import SQLAlchemyError
 
+from keen_slate.services.formats import Formats
 from keen_slate.services.ladders import Ladders
 from keen_slate.services.lessons import Lessons
 from keen_slate.services.line_up import LineUp
+from keen_slate.services.printing import Printing
 from keen_slate.services.settings import Settings
 from keen_slate.store.database import Database
 
@@ -17,6 +19,8 @@ class Desk:
         self.line_up = LineUp(self.database)
         self.ladders = Ladders(self.database)
         self.lessons = Lessons(self.database)
+        self.printing = Printing(self.database)
+        self.formats = Formats(self.database)
         self.settings = Settings(self.database)
 
     def database_trouble(self) -> str | None:

@@ -747,6 +747,79 @@ class Lesson(Shape):
     items: list[LessonItem]
 
 
+class PrintRequest(Shape):
+    """What a handout is to hold and how it is laid out.
+
+    ``kind``: ``as-set`` as much worked as each example says, ``worked`` everything worked, ``bare`` with space to work
+    in, ``key`` the answers, ``teacher`` the answers with the likely mistakes.
+    """
+
+    kind: Literal["as-set", "worked", "bare", "key", "teacher"] = "as-set"
+    organiser: Organiser = "lines"
+    paper: Literal["a4", "us-letter"] = "a4"
+    columns: Literal[1, 2] = 1
+    title: Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)] = ""
+    name_line: bool = True
+    date_line: bool = True
+    versions: Literal[1, 2] = 1
+    pictures: bool = True
+
+
+class PrintJob(Shape):
+    """A handout being made: how many of its items are set, and what went wrong if it did."""
+
+    id: UUID
+    state: Literal["running", "done", "failed", "cancelled"]
+    done: int
+    total: int
+    message: str
+
+
+class SetFileExample(Shape):
+    """An example in a file. ``problem`` is written with points for decimals; ``typed`` as the teacher typed it."""
+
+    problem: Typed
+    typed: Typed = ""
+    school: Choices = {}
+    edits: Edits = Edits()
+    task: Task = Task()
+
+
+class SetFile(Shape):
+    """A set as a file of its own format, to be read back without loss."""
+
+    format: Literal["keen-slate-set"]
+    version: Literal[1]
+    name: Name
+    plan: Plan | None = None
+    examples: Annotated[list[SetFileExample], Field(max_length=2000)]
+
+
+class ImportRequest(Shape):
+    """A file to be read into a new set; with ``take_rest`` what can be read is taken although something cannot."""
+
+    format: Literal["json", "csv"]
+    content: Annotated[str, StringConstraints(max_length=800_000)]
+    name: Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)] = ""
+    take_rest: bool = False
+
+
+class ImportFault(Shape):
+    """What cannot be read: where it stands, what stands there, and what to do."""
+
+    where: str
+    text: str
+    message: str
+
+
+class Imported(Shape):
+    """The new set; none where nothing was written because of the faults. ``readable`` counts what could be read."""
+
+    set: ShownSet | None
+    faults: list[ImportFault]
+    readable: int
+
+
 class NewSet(Shape):
     name: Name
 

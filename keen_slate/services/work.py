@@ -222,7 +222,7 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
     expr = asked.problem.expr
     has_value = not isinstance(expr, (Comparison, Chain))
     lines = [_shown_line(n, asked) for n in working.lines]
-    lines[0] = lines[0].model_copy(update={"reason": _task(asked), "reason_html": _task(asked)})
+    lines[0] = lines[0].model_copy(update={"reason": task_of(asked), "reason_html": task_of(asked)})
     ordered = any(line.operation for line in lines)
     return Worked(
         problem=asked.notation(expr),
@@ -240,7 +240,7 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
     )
 
 
-def _task(asked: Asked) -> str:
+def task_of(asked: Asked) -> str:
     told = _asked(asked.problem)
     if not told:
         return "Fill the blanks." if isinstance(asked.problem.expr, Chain) else asked.say(Say.of("problem"))

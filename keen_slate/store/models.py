@@ -99,6 +99,23 @@ class KeptAim(Base):
     created_at: Mapped[Moment]
 
 
+class PrintJobRow(Base):
+    """A handout that is being made, or is made; any process can say how far it is, and cancel it."""
+
+    __tablename__ = "print_job"
+
+    id: Mapped[Key]
+    state: Mapped[str]
+    done: Mapped[int] = mapped_column(default=0)
+    total: Mapped[int]
+    message: Mapped[str] = mapped_column(default="")
+    name: Mapped[str]
+    pdf: Mapped[bytes | None]
+    preview: Mapped[bytes | None]
+    created_at: Mapped[Moment]
+    changed_at: Mapped[Moment]
+
+
 class Notice(Base):
     """What has been done once to this database, such as loading the demo data."""
 

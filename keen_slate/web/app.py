@@ -9,9 +9,11 @@ from flask import Response, send_from_directory
 
 from keen_slate.services.desk import Desk
 from keen_slate.web.errors import register_errors
+from keen_slate.web.format_routes import format_routes
 from keen_slate.web.ladder_routes import ladder_routes
 from keen_slate.web.line_up_routes import line_up_routes
 from keen_slate.web.openapi import FAULT, mend
+from keen_slate.web.print_routes import print_routes
 from keen_slate.web.settings_routes import settings_routes
 from keen_slate.web.show_routes import show_routes
 from keen_slate.web.work_routes import work_routes
@@ -57,6 +59,8 @@ def create_app(database_url: str | None = None) -> APIFlask:
     app.register_blueprint(line_up_routes(desk.line_up))
     app.register_blueprint(ladder_routes(desk.ladders, desk.line_up))
     app.register_blueprint(show_routes(desk.lessons))
+    app.register_blueprint(print_routes(desk.printing))
+    app.register_blueprint(format_routes(desk.formats))
     app.register_blueprint(settings_routes(desk.settings))
     register_errors(app)
     app.spec_processor(mend)

@@ -175,6 +175,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/print/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far a handout is */
+        get: operations["lookAtPrint"];
+        put?: never;
+        post?: never;
+        /** Cancel a handout */
+        delete: operations["cancelPrint"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/print/{job_id}/pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The handout as PDF */
+        get: operations["fetchPrint"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/print/{job_id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The first page of a handout as PNG */
+        get: operations["previewPrint"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/second-look": {
         parameters: {
             query?: never;
@@ -204,6 +256,23 @@ export interface paths {
         put?: never;
         /** Make a set */
         post: operations["makeSet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a file into a new set */
+        post: operations["importSet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -365,6 +434,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sets/{set_id}/export/{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A set as a file */
+        get: operations["exportSet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sets/{set_id}/glance": {
         parameters: {
             query?: never;
@@ -444,6 +530,23 @@ export interface paths {
         /** Give the examples a new order */
         put: operations["reorderSet"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/print": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin a handout of a set */
+        post: operations["beginPrint"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1019,6 +1122,52 @@ export interface components {
             /** @description The 0-based character it is about, if any. */
             position: number | null;
         };
+        /**
+         * ImportFault
+         * @description What cannot be read: where it stands, what stands there, and what to do.
+         */
+        ImportFault: {
+            /** Message */
+            message: string;
+            /** Text */
+            text: string;
+            /** Where */
+            where: string;
+        };
+        /**
+         * ImportRequest
+         * @description A file to be read into a new set; with ``take_rest`` what can be read is taken although something cannot.
+         */
+        ImportRequest: {
+            /** Content */
+            content: string;
+            /**
+             * Format
+             * @enum {string}
+             */
+            format: "json" | "csv";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Take Rest
+             * @default false
+             */
+            take_rest: boolean;
+        };
+        /**
+         * Imported
+         * @description The new set; none where nothing was written because of the faults. ``readable`` counts what could be read.
+         */
+        Imported: {
+            /** Faults */
+            faults: components["schemas"]["ImportFault"][];
+            /** Readable */
+            readable: number;
+            set: components["schemas"]["ShownSet"] | null;
+        };
         /** Judged */
         Judged: {
             /** Lines */
@@ -1526,6 +1675,87 @@ export interface components {
             words: {
                 [key: string]: string;
             };
+        };
+        /**
+         * PrintJob
+         * @description A handout being made: how many of its items are set, and what went wrong if it did.
+         */
+        PrintJob: {
+            /** Done */
+            done: number;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Message */
+            message: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "running" | "done" | "failed" | "cancelled";
+            /** Total */
+            total: number;
+        };
+        /**
+         * PrintRequest
+         * @description What a handout is to hold and how it is laid out.
+         *
+         *     ``kind``: ``as-set`` as much worked as each example says, ``worked`` everything worked, ``bare`` with space to work
+         *     in, ``key`` the answers, ``teacher`` the answers with the likely mistakes.
+         */
+        PrintRequest: {
+            /**
+             * Columns
+             * @default 1
+             * @enum {integer}
+             */
+            columns: 1 | 2;
+            /**
+             * Date Line
+             * @default true
+             */
+            date_line: boolean;
+            /**
+             * Kind
+             * @default as-set
+             * @enum {string}
+             */
+            kind: "as-set" | "worked" | "bare" | "key" | "teacher";
+            /**
+             * Name Line
+             * @default true
+             */
+            name_line: boolean;
+            /**
+             * Organiser
+             * @default lines
+             * @enum {string}
+             */
+            organiser: "lines" | "columns" | "panels" | "checklist";
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper: "a4" | "us-letter";
+            /**
+             * Pictures
+             * @default true
+             */
+            pictures: boolean;
+            /**
+             * Title
+             * @default
+             */
+            title: string;
+            /**
+             * Versions
+             * @default 1
+             * @enum {integer}
+             */
+            versions: 1 | 2;
         };
         /**
          * Revision
@@ -2520,6 +2750,112 @@ export interface operations {
             };
         };
     };
+    lookAtPrint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintJob"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    cancelPrint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintJob"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    fetchPrint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    previewPrint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
     secondLook: {
         parameters: {
             query?: never;
@@ -2602,6 +2938,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShownSet"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+        };
+    };
+    importSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
                 };
             };
             /** @description Validation error */
@@ -3233,6 +3602,29 @@ export interface operations {
             };
         };
     };
+    exportSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+                format: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
     glance: {
         parameters: {
             query?: never;
@@ -3463,6 +3855,50 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    beginPrint: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrintRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintJob"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -274,6 +274,7 @@ export const useSets = defineStore('sets', () => {
     conflict,
     undo,
     begin,
+    refresh,
     open,
     makeSet,
     rename,

@@ -32,7 +32,7 @@ def faded(working: Working, fading: Fading) -> tuple[State, ...]:
     >>> from keen_slate.core.working.work import work
     >>> plain = work(read("1/4 + 5/6"), school_from(FACETS, {"questions": "unasked"}))
     >>> faded(plain, Fading("partly", "end", 2))
-    ('given', 'given', 'blank', 'blank')
+    ('given', 'given', 'given', 'blank', 'blank')
     """
     lines = working.lines
     given: State = "given"
@@ -46,8 +46,8 @@ def faded(working: Working, fading: Fading) -> tuple[State, ...]:
     blank: State = "numbers" if fading.what == "numbers" and fading.kind == "partly" else "blank"
     states: dict[int, State] = dict.fromkeys(range(len(lines)), given)
     states |= dict.fromkeys(left, blank)
-    for i, line in enumerate(lines):
+    for i in reversed(range(len(lines))):
         # A question before a line that is left to the pupil would be answered by its own reason.
-        if line.is_question and states.get(i + 1, given) != given:
+        if lines[i].is_question and states.get(i + 1, given) != given:
             states[i] = "blank"
     return tuple(states.values())

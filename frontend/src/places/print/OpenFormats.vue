@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ApiFault, data, type Imported } from '@/api/client'
+import { useSets } from '@/desk/useSets'
+
+/** The set as a file for other programs, and a file read into a new set. */
+const FORMATS = [
+  { id: 'json', name: 'JSON', about: 'everything, to be read back' },
+  { id: 'csv', name: 'CSV', about: 'a table' },
+  { id: 'latex', name: 'LaTeX', about: 'problems with their workings' },
+  { id: 'svg', name: 'SVG', about: 'all pictures' },
+  { id: 'qti', name: 'QTI 3', about: 'choice items for a learning platform' },
+]
+
+const sets = useSets()
+const router = useRouter()
+const found = ref<Imported | null>(null)
+const trouble = ref('')
+let last: { format: 'json' | 'csv'; content: string; name: string } | undefined
+
+async function read(event: Event) {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  if (!file) return
+  const name = file.name.replace(/\.\w+$/, '')
+  last = { format: file.name.endsWith('.json') ? 'json' : 'csv', content: await file.text(), name: '' }
+  if (last.format === 'csv') last.name = name
+  field.value = ''
+  await takeIn(false)
+}
+
+async function takeIn(rest: boolean) {
+  if (!last) return
+  trouble.value = ''
+  try {
+    found.value = await data(api.POST('/api/sets/import', { body: { ...last, take_rest: rest } }))
+  } catch (fault) {
+    if (!(fault instanceof ApiFault)) throw fault
+    found.value = null
+    trouble.value = fault.message
+    return
+  }
+  if (!found.value.set) return
+  await sets.refresh()
+  await sets.open(found.value.set.id)
+  void router.push({ name: 'line-up', params: { set: found.value.set.id } })
+}
+</script>
+
+<template>
+  <section class="formats" aria-labelledby="formats-title">
+    <h2 id="formats-title">Open formats</h2>
+    <ul class="format-list">
+      <li v-for="format in FORMATS" :key="format.id">
+        <a :href="`/api/sets/${sets.inHandId}/export/${format.id}`" download>{{ format.name }}</a>
+        <span class="quiet"> {{ format.about }}</span>
+      </li>
+    </ul>
+    <label class="take-in">
+      Read a set from a file
+      <input type="file" accept=".json,.csv,.txt,text/csv,application/json" @change="read" />
+    </label>
+    <p v-if="trouble" role="alert">{{ trouble }}</p>
+    <div v-if="found && found.faults.length" role="alert" class="import-faults">
+      <p>{{ found.set ? 'These were left out:' : 'Nothing was taken in. This cannot be read:' }}</p>
+      <ul>
+        <li v-for="(fault, index) in found.faults.slice(0, 12)" :key="index">
+          <b>{{ fault.where }}</b> <code v-if="fault.text">{{ fault.text }}</code> {{ fault.message }}
+        </li>
+      </ul>
+      <p v-if="found.faults.length > 12">And {{ found.faults.length - 12 }} more.</p>
+      <Button v-if="!found.set && found.readable" :label="`Take the other ${found.readable}`" size="small" variant="outlined" @click="takeIn(true)" />
+    </div>
+  </section>
+</template>

@@ -1,0 +1,164 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import ProgressBar from 'primevue/progressbar'
+import Select from 'primevue/select'
+import SelectButton from 'primevue/selectbutton'
+import ToggleSwitch from 'primevue/toggleswitch'
+import { computed, onScopeDispose, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ApiFault, data, type PrintJob, type PrintRequest } from '@/api/client'
+import { useSets } from '@/desk/useSets'
+import OpenFormats from './OpenFormats.vue'
+
+/** The set on paper: what the handout holds, how it is laid out, and the PDF once it is made. */
+const KINDS: { id: NonNullable<PrintRequest['kind']>; name: string; about: string }[] = [
+  { id: 'as-set', name: 'As lined up', about: 'as much worked as each example says' },
+  { id: 'worked', name: 'Worked', about: 'every line with its reason' },
+  { id: 'bare', name: 'Bare', about: 'with space to work in' },
+  { id: 'key', name: 'Answer key', about: 'the answers alone' },
+  { id: 'teacher', name: 'Key with likely mistakes', about: 'for the teacher' },
+]
+const ORGANISERS = [
+  { id: 'lines', name: 'ruled lines' },
+  { id: 'columns', name: 'columns with boxes' },
+  { id: 'panels', name: 'four panels' },
+  { id: 'checklist', name: 'checklist' },
+]
+const PAPERS = [
+  { id: 'a4', name: 'A4' },
+  { id: 'us-letter', name: 'Letter' },
+]
+const COLUMNS = [
+  { id: 1, name: 'one column' },
+  { id: 2, name: 'two columns' },
+]
+
+const route = useRoute()
+const router = useRouter()
+const sets = useSets()
+
+const kind = ref<NonNullable<PrintRequest['kind']>>('as-set')
+const organiser = ref<NonNullable<PrintRequest['organiser']>>('lines')
+const paper = ref<NonNullable<PrintRequest['paper']>>('a4')
+const columns = ref<1 | 2>(1)
+const title = ref('')
+const nameLine = ref(true)
+const dateLine = ref(true)
+const both = ref(false)
+const pictures = ref(true)
+const job = ref<PrintJob | null>(null)
+const trouble = ref('')
+let timer: number | undefined
+
+const running = computed(() => job.value?.state === 'running')
+const share = computed(() => (job.value?.total ? Math.round((job.value.done / job.value.total) * 100) : 0))
+const made = computed(() => (job.value?.state === 'done' ? `/api/print/${job.value.id}` : ''))
+
+watch(
+  () => [route.params.set, sets.inHandId],
+  ([asked, inHand]) => {
+    if (route.name !== 'print') return
+    if (typeof asked === 'string' && asked && asked !== inHand) void sets.open(asked)
+    else if (!asked && inHand) void router.replace({ name: 'print', params: { set: inHand } })
+  },
+  { immediate: true },
+)
+
+async function print() {
+  const set = sets.inHand
+  if (!set) return
+  trouble.value = ''
+  const body: PrintRequest = {
+    kind: kind.value,
+    organiser: organiser.value,
+    paper: paper.value,
+    columns: columns.value,
+    title: title.value,
+    name_line: nameLine.value,
+    date_line: dateLine.value,
+    versions: both.value ? 2 : 1,
+    pictures: pictures.value,
+  }
+  try {
+    job.value = await data(api.POST('/api/sets/{set_id}/print', { params: { path: { set_id: set.id } }, body }))
+    await follow()
+  } catch (fault) {
+    if (!(fault instanceof ApiFault)) throw fault
+    trouble.value = fault.message
+  }
+}
+
+async function follow() {
+  window.clearTimeout(timer)
+  if (!job.value) return
+  job.value = await data(api.GET('/api/print/{job_id}', { params: { path: { job_id: job.value.id } } }))
+  if (job.value.state === 'running') timer = window.setTimeout(() => void follow(), 250)
+  else trouble.value = job.value.message
+}
+
+async function cancel() {
+  if (!job.value) return
+  job.value = await data(api.DELETE('/api/print/{job_id}', { params: { path: { job_id: job.value.id } } }))
+}
+onScopeDispose(() => window.clearTimeout(timer))
+</script>
+
+<template>
+  <div class="print-place">
+    <form v-if="sets.inHand" class="print-form" @submit.prevent="print">
+      <h1>Print “{{ sets.inHand.name }}”</h1>
+      <fieldset>
+        <legend>What is on it</legend>
+        <label v-for="choice in KINDS" :key="choice.id" class="radio">
+          <input v-model="kind" type="radio" name="kind" :value="choice.id" />
+          <span>{{ choice.name }} <span class="quiet">{{ choice.about }}</span></span>
+        </label>
+      </fieldset>
+      <div class="print-row">
+        <label for="print-organiser">Space to work in</label>
+        <Select v-model="organiser" input-id="print-organiser" :options="ORGANISERS" option-label="name" option-value="id" size="small" />
+      </div>
+      <div class="print-row">
+        <SelectButton v-model="paper" :options="PAPERS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Paper" />
+        <SelectButton v-model="columns" :options="COLUMNS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Columns" />
+      </div>
+      <div class="print-row">
+        <label for="print-title">Title</label>
+        <InputText id="print-title" v-model="title" size="small" maxlength="120" :placeholder="sets.inHand.name" />
+      </div>
+      <div class="print-row">
+        <label><ToggleSwitch v-model="nameLine" /> Name line</label>
+        <label><ToggleSwitch v-model="dateLine" /> Date line</label>
+        <label><ToggleSwitch v-model="pictures" /> Pictures</label>
+      </div>
+      <div class="print-row">
+        <label><ToggleSwitch v-model="both" /> Versions A and B</label>
+        <span class="quiet">B asks for the same with other numbers</span>
+      </div>
+      <div class="print-row">
+        <Button type="submit" label="Make the PDF" icon="pi pi-print" :disabled="running || !sets.inHand.examples.length" />
+        <Button v-if="running" type="button" label="Cancel" variant="outlined" @click="cancel" />
+      </div>
+      <p v-if="!sets.inHand.examples.length" class="quiet">Nothing in this set yet. Draw a ladder in Line up first.</p>
+    </form>
+    <p v-else class="quiet">Choose a set in Line up first.</p>
+    <section class="print-made" aria-live="polite" aria-label="The handout">
+      <p v-if="trouble" role="alert">{{ trouble }}</p>
+      <template v-if="running && job">
+        <ProgressBar class="print-progress" :value="share" aria-label="Items set" />
+        <p>{{ job.done }} of {{ job.total }} items are set.</p>
+      </template>
+      <p v-else-if="job?.state === 'cancelled'" class="quiet">Cancelled. Nothing was printed.</p>
+      <template v-else-if="made">
+        <p>
+          <a :href="`${made}/pdf`" target="_blank" rel="noopener" class="print-open">Open the PDF</a>
+          <span class="quiet"> Its first page:</span>
+        </p>
+        <a :href="`${made}/pdf`" target="_blank" rel="noopener"><img :src="`${made}/preview`" alt="The first page of the handout" /></a>
+      </template>
+      <p v-else class="quiet">The handout is made here, as a PDF; its first page is shown.</p>
+      <OpenFormats v-if="sets.inHand" />
+    </section>
+  </div>
+</template>

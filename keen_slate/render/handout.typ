@@ -1,0 +1,150 @@
+// A handout. Everything that is set comes in as data; nothing of it is ever read as markup.
+#let data = json(bytes(sys.inputs.data))
+#let ink = luma(15%)
+#let soft = luma(38%)
+
+#set document(title: data.title, author: "Keen Slate")
+#set page(
+  paper: data.paper,
+  margin: (x: 1.8cm, top: 1.6cm, bottom: 1.7cm),
+  columns: data.columns,
+  footer: context {
+    set text(size: 9pt, fill: soft)
+    grid(columns: (1fr, auto), data.foot, [#counter(page).display() / #counter(page).final().first()])
+  },
+)
+#set text(lang: "en", font: "New Computer Modern", size: 11pt, fill: ink)
+#set par(leading: 0.6em)
+#show math.equation: set text(font: "New Computer Modern Math")
+#show math.equation.where(block: false): it => box(inset: (y: .35em), it)
+
+#let empty = box(width: 1.5em, height: 1.25em, stroke: 0.7pt + ink, baseline: 0.3em)
+
+#let draw(node) = {
+  let kind = node.at(0)
+  if kind == "n" { text(node.at(1)) }
+  else if kind == "o" { h(0.25em); text(node.at(1)); h(0.25em) }
+  else if kind == "w" { text(font: "New Computer Modern", node.at(1)) }
+  else if kind == "f" { math.display(math.frac(draw(node.at(1)), draw(node.at(2)))) }
+  else if kind == "m" { draw(node.at(1)); h(0.12em); draw(node.at(2)) }
+  else if kind == "r" { node.at(1).map(draw).join() }
+  else if kind == "b" {
+    let close = ("(": ")", "[": "]", "{": "}").at(node.at(1))
+    math.lr(text(node.at(1)) + draw(node.at(2)) + text(close))
+  }
+  else if kind == "p" { math.attach(draw(node.at(1)), t: draw(node.at(2))) }
+  else if kind == "l" { math.overline(text(node.at(1))) }
+  else if kind == "e" { empty }
+}
+
+#let maths(shown, size: 1em) = text(size: size, math.equation(block: false, alt: shown.alt, draw(shown.node)))
+#let rule(width: 100%) = box(width: width, height: 1.9em, stroke: (bottom: 0.6pt + luma(45%)))
+
+#let a-line(line) = {
+  if line.state == "given" and line.asks {
+    block(above: 0.3em, below: 0.3em, text(size: 9.5pt, fill: soft, style: "italic", line.reason))
+  } else if line.state == "given" or line.state == "numbers" {
+    block(above: 0.42em, below: 0.42em, breakable: false, grid(
+      columns: (auto, 1fr),
+      column-gutter: 1em,
+      align: horizon,
+      [#text("= ")#maths(line.shown)#if line.false [ #box(stroke: 0.8pt + ink, inset: 2pt, text(size: 8.5pt)[does not follow])]],
+      text(size: 9.5pt, fill: soft, line.reason),
+    ))
+  } else if line.asks {
+    block(above: 0.3em, below: 0.3em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", line.question), rule()))
+  } else {
+    block(above: 0.42em, below: 0.42em, grid(columns: (auto, 1fr), column-gutter: 0.4em, align: bottom, text("= "), rule()))
+  }
+}
+
+#let cell(width: 1.7em, height: 1.9em, strong: false) = rect(width: width, height: height, stroke: (if strong { 1pt } else { 0.5pt }) + luma(45%))
+
+// Boxes for the digits of a decimal sum: a row for what is carried, the numbers, the line, the answer.
+#let digit-boxes(space) = {
+  let point = box(width: 0.55em, align(center + bottom, text(weight: "bold", space.point)))
+  let row(small: false) = {
+    let heights = if small { 1.1em } else { 1.9em }
+    let cells = range(space.whole).map(_ => cell(height: heights)) + (if space.places > 0 { (if small { [] } else { point },) } else { () }) + range(space.places).map(_ => cell(height: heights))
+    stack(dir: ltr, spacing: 0.12em, ..cells)
+  }
+  stack(spacing: 0.2em, grid(columns: (1.4em, auto), [], row(small: true)), ..range(space.rows).map(i => grid(columns: (1.4em, auto), align: horizon, if i == space.rows - 1 { text(size: 1.2em, space.sign) } else { [] }, row())), line(length: (space.whole + space.places) * 1.85em + 2em, stroke: 1pt), grid(columns: (1.4em, auto), [], row()))
+}
+
+// Boxes for stacked mixed numbers: a whole and a fraction in each row, then the answer under the line.
+#let fraction-boxes(space) = {
+  let part = stack(spacing: 0.15em, cell(width: 2em, height: 1.7em), line(length: 2em, stroke: 0.9pt), cell(width: 2em, height: 1.7em))
+  let row = if space.wholes { stack(dir: ltr, spacing: 0.3em, align(horizon, cell(width: 1.9em, height: 2.2em)), part) } else { part }
+  let both = stack(dir: ltr, spacing: 1.2em, row, align(horizon, text("=")), row)
+  stack(spacing: 0.5em, ..range(space.rows).map(i => grid(columns: (1.4em, auto), align: horizon, if i == space.rows - 1 { text(size: 1.2em, space.sign) } else { [] }, both)), line(length: 13em, stroke: 1pt), grid(columns: (1.4em, auto), align: horizon, [], both))
+}
+
+#let work-space(item) = {
+  let space = item.space
+  if space.kind == "columns" {
+    if space.decimal { digit-boxes(space) } else { fraction-boxes(space) }
+  } else if space.kind == "panels" {
+    grid(
+      columns: (1fr, 1fr),
+      stroke: 0.6pt + luma(45%),
+      inset: 0.5em,
+      ..space.panels.map(name => block(height: 2.6cm, width: 100%, text(size: 9pt, fill: soft, name))),
+    )
+  } else if space.kind == "checklist" {
+    for step in space.steps {
+      grid(columns: (auto, auto, 1fr), column-gutter: 0.5em, align: bottom, box(width: 0.8em, height: 0.8em, stroke: 0.7pt + ink), text(size: 9.5pt, step), rule())
+    }
+  } else {
+    for _ in range(space.lines) { rule(); linebreak() }
+  }
+}
+
+#let picture(drawn) = align(center, image(bytes(drawn.svg), alt: drawn.alt, width: 70%))
+
+#let item-body(item) = {
+  grid(
+    columns: (1.9em, 1fr),
+    text(weight: "bold", item.number),
+    {
+      if item.asked != "" { text(size: 10pt, fill: soft, item.asked); linebreak() }
+      maths(item.problem, size: 1.2em)
+      if item.note != "" { linebreak(); text(size: 10pt, style: "italic", item.note) }
+      if data.kind == "key" or data.kind == "teacher" {
+        if item.answer.alt != "" { [#text(" = ")#maths(item.answer, size: 1.1em)] }
+      }
+      if data.kind == "teacher" {
+        block(above: 0.5em, below: 0.3em, {
+          set text(size: 9.5pt)
+          for wrong in item.wrong {
+            grid(columns: (auto, 1fr), column-gutter: 0.6em, align: horizon, box(stroke: (dash: "dotted", thickness: 0.6pt), inset: (x: 0.3em, y: 0.1em), maths(wrong.answer, size: 0.9em)), [#wrong.names#if wrong.caught { h(0.4em); box(stroke: (dash: "dashed", thickness: 0.6pt), inset: (x: 0.2em), text(size: 8.5pt, "≈")) }])
+          }
+          if item.silent != "" { text(fill: soft, item.silent) }
+        })
+      }
+      for line in item.lines { a-line(line) }
+      for drawn in item.pictures { picture(drawn) }
+      if item.space != none { block(above: 0.7em, work-space(item)) }
+    },
+  )
+}
+
+#for (index, version) in data.versions.enumerate() {
+  if index > 0 { pagebreak() }
+  place(top + left, float: true, scope: "parent", {
+    heading(level: 1, outlined: false, text(size: 15pt, version.title))
+    if data.name-line or data.date-line {
+      v(0.4em)
+      grid(
+        columns: (1fr, 0.6fr),
+        column-gutter: 1.5em,
+        if data.name-line [#text(data.name-word) #box(width: 1fr, stroke: (bottom: 0.6pt), height: 1em)] else [],
+        if data.date-line [#text(data.date-word) #box(width: 1fr, stroke: (bottom: 0.6pt), height: 1em)] else [],
+      )
+    }
+    if data.kind == "teacher" { v(0.3em); text(size: 9.5pt, fill: soft, data.legend) }
+    v(0.6em)
+  })
+  for item in version.items {
+    block(breakable: false, above: 0.9em, below: 0.9em, width: 100%, item-body(item))
+  }
+}

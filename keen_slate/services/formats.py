@@ -1,0 +1,299 @@
+"""A set in open formats: JSON (read back without loss), CSV, LaTeX, SVG pictures and QTI 3.
+
+What is read is checked whole before anything is written: a file with a fault changes nothing, and each fault is named
+with its place.
+"""
+
+import csv
+import io
+import json
+import re
+import zipfile
+from collections.abc import Iterable
+from typing import Any
+from uuid import UUID
+
+from pydantic import ValidationError
+
+from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.problem.reading import UnreadableProblem
+from keen_slate.core.problem.tree import Chain
+from keen_slate.core.schools.school import UnknownChoice
+from keen_slate.core.wording.mistakes import MISTAKES
+from keen_slate.core.wording.names import in_words
+from keen_slate.core.wording.notation import labelled, text_of
+from keen_slate.core.wording.sentences import say, with_decimal_sign
+from keen_slate.core.wording.words import Words
+from keen_slate.core.working.second_look import look_twice
+from keen_slate.render.latex import latex
+from keen_slate.render.mathml import mathml
+from keen_slate.render.qti import Choice, ItemFile, item_xml, manifest_xml
+from keen_slate.render.spoken import spoken
+from keen_slate.services.line_up import chosen_words_of, kept, shown_set
+from keen_slate.services.shapes import (
+    Edits,
+    Imported,
+    ImportFault,
+    ImportRequest,
+    Plan,
+    SetFile,
+    SetFileExample,
+    ShownSet,
+    Task,
+    WorkRequest,
+)
+from keen_slate.services.work import Asked, pictures, read_in_words, task_of
+from keen_slate.store import sets, settings
+from keen_slate.store.database import Database
+from keen_slate.store.models import Example, ExampleSet
+
+MOST_LINES = 2000
+"""Lines of a CSV file, far more than a lesson holds."""
+
+COLUMNS = ("number", "problem", "answer", "demands", "role", "likely wrong answers")
+NAMES = {"json": "json", "csv": "csv", "latex": "tex", "svg": "zip", "qti": "zip"}
+TYPES = {
+    "json": "application/json", "csv": "text/csv; charset=utf-8", "latex": "application/x-tex; charset=utf-8",
+    "svg": "application/zip", "qti": "application/zip",
+}  # fmt: skip
+EPOCH = (1980, 1, 1, 0, 0, 0)
+"""The earliest time that a zip file knows: the same set makes the same file."""
+
+
+class Formats:
+    """Raises NotFound for a set that is not there."""
+
+    def __init__(self, database: Database) -> None:
+        self.database = database
+
+    def export(self, set_id: UUID, format: str) -> tuple[str, str, bytes]:
+        """The file's name, its media type and its contents."""
+        with self.database.transaction() as session:
+            found = sets.open_set(session, set_id)
+            _, content = settings.read(session)
+            words = chosen_words_of(session)
+        made = {
+            "json": lambda: as_json(found),
+            "csv": lambda: as_csv(found, words),
+            "latex": lambda: as_latex(found, content),
+            "svg": lambda: as_svg(found, content),
+            "qti": lambda: as_qti(found, content),
+        }[format]()
+        name = re.sub(r"[^\w-]+", "-", found.name).strip("-").lower() or "set"
+        return f"{name}.{NAMES[format]}", TYPES[format], made
+
+    def take_in(self, request: ImportRequest) -> Imported:
+        """Read a file into a new set. With any fault nothing is written, unless the rest is to be taken."""
+        with self.database.transaction() as session:
+            words = chosen_words_of(session)
+            if request.format == "json":
+                name, plan, new, faults = read_json(request.content, words)
+            else:
+                plan = None
+                name = request.name or "Taken in"
+                new, faults = read_csv(request.content, words)
+            if not new or (faults and not request.take_rest):
+                return Imported(set=None, faults=faults, readable=len(new))
+            made = sets.make_set(session, request.name or name)
+            made = sets.rearrange(session, made.id, made.revision, new, plan.model_dump() if plan else None)
+            shown: ShownSet = shown_set(made, words)
+            return Imported(set=shown, faults=faults, readable=len(new))
+
+
+def as_json(found: ExampleSet) -> bytes:
+    """The set as its own format; docs/set.schema.json describes it."""
+    file = SetFile(
+        format="keen-slate-set",
+        version=1,
+        name=found.name,
+        plan=Plan.model_validate(found.plan) if found.plan else None,
+        examples=[
+            SetFileExample(
+                problem=e.problem,
+                typed=e.typed,
+                school=e.school,
+                edits=Edits.model_validate(e.edits),
+                task=Task.model_validate(e.task),
+            )
+            for e in found.examples
+        ],
+    )
+    return (file.model_dump_json(indent=1) + "\n").encode()
+
+
+def read_json(content: str, words: Words) -> tuple[str, Plan | None, list[sets.NewExample], list[ImportFault]]:
+    """The name, the plan and the examples of a set's file, and what is wrong where."""
+    try:
+        file = SetFile.model_validate(json.loads(content))
+    except json.JSONDecodeError as fault:
+        where = f"line {fault.lineno}, character {fault.colno}"
+        return "", None, [], [_fault(where, "", "This is no JSON from here on. Choose a file that was saved as a set.")]
+    except RecursionError:
+        return "", None, [], [_fault("the file", "", "This file is nested too deep to be a set.")]
+    except ValidationError as fault:
+        return "", None, [], [_fault(_place(e["loc"]), "", f"{e['msg']}.") for e in fault.errors()[:50]]
+    new: list[sets.NewExample] = []
+    faults: list[ImportFault] = []
+    for number, example in enumerate(file.examples, start=1):
+        try:
+            # A file writes decimals with a point, whatever sign the teacher chose.
+            problem = read_in_words(example.problem, words)
+            if example.task.mistake and example.task.mistake not in BY_ID:
+                raise ValueError(f"There is no mistake “{example.task.mistake}”.")
+            new.append(
+                kept(problem, example.typed or example.problem, example.school, edits=example.edits, task=example.task)
+            )
+        except UnreadableProblem as fault:
+            faults.append(_fault(f"example {number}", example.problem, say(fault.said, words)))
+        except (UnknownChoice, ValueError) as fault:
+            faults.append(_fault(f"example {number}", example.problem, str(fault)))
+    return file.name, file.plan, new, faults
+
+
+def read_csv(content: str, words: Words) -> tuple[list[sets.NewExample], list[ImportFault]]:
+    """One problem a line, in the column “problem” or the first one; what is wrong on which line."""
+    new: list[sets.NewExample] = []
+    faults: list[ImportFault] = []
+    reader = csv.reader(io.StringIO(content.lstrip("\ufeff").replace("\0", "\ufffd")), strict=False)
+    column = 0
+    try:
+        for row in reader:
+            if reader.line_num > MOST_LINES:
+                faults.append(_fault(f"line {reader.line_num}", "", f"A set takes at most {MOST_LINES} lines."))
+                break
+            if reader.line_num == 1 and "problem" in [cell.strip().lower() for cell in row]:
+                column = [cell.strip().lower() for cell in row].index("problem")
+                continue
+            text = row[column].strip() if len(row) > column else ""
+            if not text and not any(cell.strip() for cell in row):
+                continue
+            try:
+                new.append(kept(read_in_words(text, words), text, {}))
+            except UnreadableProblem as fault:
+                faults.append(_fault(f"line {reader.line_num}", text[:80], say(fault.said, words)))
+    except csv.Error as fault:
+        faults.append(_fault(f"line {reader.line_num}", "", f"This line is no CSV: {fault}."))
+    if not new and not faults:
+        faults.append(_fault("the file", "", "There is no problem in this file. Write one on each line."))
+    return new, faults
+
+
+def as_csv(found: ExampleSet, words: Words) -> bytes:
+    """A line an example; its problem reads back as it stands."""
+    written = io.StringIO()
+    writer = csv.writer(written, lineterminator="\r\n")
+    writer.writerow(COLUMNS)
+    for number, example in enumerate(found.examples, start=1):
+        asked = Asked(example.problem, example.school, {})
+        wrong = [
+            f"{text_of(w.answer)} ({in_words(MISTAKES[w.mistake].name, words)})" for w in _likely_wrong(asked)
+        ]  # fmt: skip
+        answer = labelled(asked.work().answer, asked.problem.label)
+        row = (number, example.problem, answer, "; ".join(example.demands), _role(example), "; ".join(wrong))
+        writer.writerow([with_decimal_sign(c, words) if isinstance(c, str) else c for c in row])
+    return written.getvalue().encode("utf-8-sig")
+
+
+def _role(example: Example) -> str:
+    return str(example.task.get("role", "item"))
+
+
+def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
+    """A document that compiles with plain LaTeX and amsmath: each problem with its working and the reasons."""
+    lines = [
+        r"\documentclass[11pt]{article}", r"\usepackage[utf8]{inputenc}", r"\usepackage{amsmath}",
+        r"\begin{document}", rf"\section*{{{_tex(found.name)}}}", r"\begin{enumerate}",
+    ]  # fmt: skip
+    for example in found.examples:
+        asked = Asked(example.problem, example.school, content.get("words", {}))
+        edits = Edits.model_validate(example.edits)
+        working = asked.work(edits.turns)
+        lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.problem.label)}$")
+        written = [n for n in working.lines[1:] if not n.is_question]
+        if written:
+            lines.append(r"\begin{align*}")
+            lines += [
+                rf"&= {latex(n.expr, asked.problem.label)} && \text{{{_tex(asked.say(n.said))}}} \\" for n in written
+            ]
+            lines.append(r"\end{align*}")
+    lines += [r"\end{enumerate}", r"\end{document}", ""]
+    return "\n".join(lines).encode()
+
+
+_TEX = {
+    "\\": r"\textbackslash{}", "&": r"\&", "%": r"\%", "$": r"\$", "#": r"\#", "_": r"\_", "{": r"\{", "}": r"\}",
+    "~": r"\textasciitilde{}", "^": r"\textasciicircum{}", "−": "$-$", "×": r"$\times$",
+    "÷": r"$\div$", "≈": r"$\approx$",
+}  # fmt: skip
+
+
+def _tex(text: str) -> str:
+    """A text in which nothing is a command."""
+    return "".join(_TEX.get(c, c) for c in text)
+
+
+def as_svg(found: ExampleSet, content: dict[str, Any]) -> bytes:
+    """The pictures of every example, a file each."""
+    files: list[tuple[str, bytes]] = []
+    for number, example in enumerate(found.examples, start=1):
+        request = WorkRequest(text=example.problem, school=example.school, words=content.get("words", {}))
+        for line in pictures(request).lines:
+            files += [(f"{number:02}-line-{line.line}-{p.kind}.svg", p.svg.encode()) for p in line.pictures]
+    return _zipped(files)
+
+
+def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
+    """A QTI 3 package: each wrong choice is what a mistake leads to, under the mistake's id."""
+    items: list[ItemFile] = []
+    for number, example in enumerate(found.examples, start=1):
+        asked = Asked(example.problem, example.school, content.get("words", {}))
+        right = asked.work().answer
+        choices = [Choice("right", mathml(right, label=asked.problem.label, spoken=spoken(right, asked.words)))]
+        seen = {text_of(right)}
+        for wrong in _likely_wrong(asked):
+            if text_of(wrong.answer) not in seen and len(choices) < MOST_CHOICES:
+                seen.add(text_of(wrong.answer))
+                shown = mathml(wrong.answer, label=asked.problem.label, spoken=spoken(wrong.answer, asked.words))
+                choices.append(Choice(wrong.mistake, shown))
+        problem = asked.problem.expr
+        items.append(
+            ItemFile(
+                identifier=f"item-{number:03}",
+                title=f"{found.name} {number}",
+                prompt=task_of(asked),
+                mathml=mathml(problem, label=asked.problem.label, spoken=spoken(problem, asked.words)),
+                answer=labelled(right, asked.problem.label),
+                choices=tuple(choices),
+            )
+        )
+    files = [(f"items/{i.identifier}.xml", item_xml(i)) for i in items]
+    manifest = manifest_xml(f"set-{found.id}", tuple((i.identifier, f"items/{i.identifier}.xml") for i in items))
+    return _zipped([("imsmanifest.xml", manifest), *files])
+
+
+MOST_CHOICES = 5
+"""Answers to choose from: the right one and the likeliest wrong ones."""
+
+
+def _likely_wrong(asked: Asked) -> Iterable[Any]:
+    return () if isinstance(asked.problem.expr, Chain) else look_twice(asked.problem, asked.school).likely_wrong
+
+
+def _zipped(files: list[tuple[str, bytes]]) -> bytes:
+    packed = io.BytesIO()
+    with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
+        for name, data in files:
+            archive.writestr(zipfile.ZipInfo(name, EPOCH), data)
+    return packed.getvalue()
+
+
+def _place(loc: tuple[int | str, ...]) -> str:
+    """Where in a file a fault is: ``examples[2].problem``."""
+    text = ""
+    for part in loc:
+        text += f"[{part + 1}]" if isinstance(part, int) else f".{part}" if text else str(part)
+    return text or "the file"
+
+
+def _fault(where: str, text: str, message: str) -> ImportFault:
+    return ImportFault(where=where, text=text, message=message)

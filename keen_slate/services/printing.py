@@ -1,0 +1,320 @@
+"""The Print place: a set as a handout on paper, made on the server.
+
+Setting the items takes longest, so progress is counted in items; the typesetting itself is one step at the end.
+"""
+
+import json
+import logging
+from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+from uuid import UUID
+
+import typst
+
+from keen_slate.core.laddering.changing import twin
+from keen_slate.core.laddering.fading import Fading, State, faded
+from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.numbers.forms import DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.pictures.choosing import pictures_of
+from keen_slate.core.pictures.shapes import told as picture_told
+from keen_slate.core.problem.tree import Chain, Expr, Sum, children
+from keen_slate.core.wording.mistakes import MISTAKES
+from keen_slate.core.wording.names import ACT_NAMES, PANEL_NAMES
+from keen_slate.core.wording.notation import problem_text
+from keen_slate.core.wording.questions import PUPIL_QUESTIONS
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.acts import ACT_OF
+from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.working.work import Line, Working, work
+from keen_slate.render.pictures_svg import picture_svg
+from keen_slate.render.spoken import spoken
+from keen_slate.render.typeset import typeset
+from keen_slate.services.line_up import understood
+from keen_slate.services.shapes import Edits, PrintJob, PrintRequest, Task
+from keen_slate.services.work import Asked, task_of
+from keen_slate.store import print_jobs, sets, settings
+from keen_slate.store.database import Database
+from keen_slate.store.models import Example, PrintJobRow
+
+LOG = logging.getLogger("keen_slate")
+TEMPLATE = Path(__file__).parents[1] / "render" / "handout.typ"
+Data = dict[str, Any]
+NOTHING_SHOWN: Data = {"node": ["n", ""], "alt": ""}
+LEGEND = "Likely wrong answers, each with the mistakes that lead there. ≈ the estimate would catch it."
+MOST_ON_A_PAGE = 60
+SPACE_LINES = 2
+"""Lines of space beside those of the working, since pupils write larger and go other ways."""
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """What is printed of an example, apart from the database."""
+
+    problem: str
+    school: dict[str, str]
+    task: Task
+    edits: Edits
+
+
+class Printing:
+    """Handouts are made one after the other in a thread of this process; any process can look at them and cancel.
+
+    Raises NotFound for a set or a handout that is not there.
+    """
+
+    def __init__(self, database: Database) -> None:
+        self.database = database
+        self._maker = ThreadPoolExecutor(max_workers=1, thread_name_prefix="print")
+
+    def begin(self, set_id: UUID, request: PrintRequest) -> PrintJob:
+        with self.database.transaction() as session:
+            found = sets.open_set(session, set_id)
+            _, content = settings.read(session)
+            items = [_item(e) for e in found.examples]
+            title = request.title or found.name
+            job_id = print_jobs.begin(session, len(items) * request.versions, title)
+        self._maker.submit(self._make, job_id, request, title, items, content)
+        return self.look(job_id)
+
+    def look(self, job_id: UUID) -> PrintJob:
+        with self.database.transaction() as session:
+            return _shown(print_jobs.look(session, job_id))
+
+    def cancel(self, job_id: UUID) -> PrintJob:
+        with self.database.transaction() as session:
+            return _shown(print_jobs.cancel(session, job_id))
+
+    def pdf(self, job_id: UUID) -> tuple[str, bytes]:
+        with self.database.transaction() as session:
+            return print_jobs.pdf_of(session, job_id)
+
+    def preview(self, job_id: UUID) -> bytes:
+        """The first page as PNG."""
+        with self.database.transaction() as session:
+            return print_jobs.preview_of(session, job_id)
+
+    def _make(self, job_id: UUID, request: PrintRequest, title: str, items: list[Item], content: Data) -> None:
+        try:
+            versions: list[Data] = []
+            done = 0
+            for name, version in versions_of(items, request.versions):
+                set_items: list[Data] = []
+                for number, item in enumerate(version, start=1):
+                    set_items.append(item_data(number, item, request, content))
+                    done += 1
+                    with self.database.transaction() as session:
+                        if not print_jobs.go_on(session, job_id, done):
+                            return
+                versions.append({"title": f"{title}{name}", "items": set_items})
+            pdf, preview = handout_pdf(request, title, versions), first_page(request, title, versions)
+            with self.database.transaction() as session:
+                print_jobs.finish(session, job_id, pdf, preview)
+        except Exception:
+            LOG.exception("a handout could not be made")
+            with self.database.transaction() as session:
+                message = "This handout could not be made. Nothing of the set was changed; try it with other choices."
+                print_jobs.finish(session, job_id, None, message=message)
+
+
+def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]]]:
+    """The set, and as version B the same demands with other numbers; what has no twin stays as it is."""
+    if count == 1:
+        yield "", items
+        return
+    yield ", A", items
+    taken = [understood(i.problem)[0] for i in items]
+    other: list[Item] = []
+    for index, item in enumerate(items):
+        asked = Asked(item.problem, item.school, {})
+        made = twin(asked.problem, f"B/{index}", None, asked.school, taken)
+        if made is None:
+            other.append(item)
+            continue
+        taken.append(made)
+        other.append(Item(problem_text(made.expr, made.label), item.school, item.task, Edits()))
+    yield ", B", other
+
+
+def handout_pdf(request: PrintRequest, title: str, versions: list[Data]) -> bytes:
+    """A tagged PDF, to PDF/UA-1. Raises typst.TypstError, which is a fault of the template."""
+    made = typst.compile(
+        str(TEMPLATE), sys_inputs=_inputs(request, title, versions), ignore_system_fonts=True, pdf_standards=["ua-1"]
+    )
+    assert isinstance(made, bytes)
+    return made
+
+
+def first_page(request: PrintRequest, title: str, versions: list[Data]) -> bytes:
+    """The first page as PNG; it needs no more items than fit on it."""
+    begun = [versions[0] | {"items": versions[0]["items"][:MOST_ON_A_PAGE]}]
+    made = typst.compile(
+        str(TEMPLATE), sys_inputs=_inputs(request, title, begun), ignore_system_fonts=True, format="png", ppi=110
+    )
+    return made[0] if isinstance(made, list) else made
+
+
+def _inputs(request: PrintRequest, title: str, versions: list[Data]) -> dict[str, str]:
+    for_pupils = request.kind not in ("key", "teacher")
+    data = {
+        "title": title,
+        "foot": title,
+        "paper": request.paper,
+        "columns": request.columns,
+        "kind": request.kind,
+        "name-line": request.name_line and for_pupils,
+        "date-line": request.date_line and for_pupils,
+        "name-word": "Name",
+        "date-word": "Date",
+        "legend": LEGEND,
+        "versions": versions,
+    }
+    return {"data": json.dumps(data)}
+
+
+def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> Data:
+    """All that the template needs of one item."""
+    asked = Asked(item.problem, item.school, content.get("words", {}))
+    task, edits = item.task, item.edits
+    finding = task.role == "find" and task.mistake in BY_ID
+    right = asked.work(edits.turns)
+    working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
+    fading = _fading(task, request)
+    worked = request.kind in ("as-set", "worked", "bare") and fading.kind != "bare"
+    states = faded(working, fading)
+    note = ""
+    if finding and request.kind in ("as-set", "worked", "bare"):
+        note, worked, states = "Find the line that does not follow.", True, faded(working, Fading())
+    task_told = task_of(asked)
+    return {
+        "number": f"{number}.",
+        "asked": task_told if task_told != asked.say(Say.of("problem")) else "",
+        "problem": _shown_expr(asked, asked.problem.expr),
+        "note": note,
+        "answer": _shown_expr(asked, right.answer) if request.kind in ("key", "teacher") else NOTHING_SHOWN,
+        "lines": _lines(working, states, asked, edits) if worked else [],
+        "pictures": _pictures(right, states, asked, edits) if worked and request.pictures and not finding else [],
+        "space": _space(right, states, asked, request) if request.kind in ("as-set", "bare") and not finding else None,
+        "wrong": _wrong(asked) if request.kind == "teacher" else [],
+        "silent": "",
+    }
+
+
+def _fading(task: Task, request: PrintRequest) -> Fading:
+    if request.kind == "worked":
+        return Fading()
+    if request.kind != "as-set":
+        return Fading("bare")
+    return Fading(task.fading.kind, task.fading.side, task.fading.lines, task.fading.what)
+
+
+def _shown_expr(asked: Asked, expr: Expr, blank: tuple[tuple[int, ...], ...] = ()) -> Data:
+    comma = asked.words.decimal_sign == ","
+    return {
+        "node": typeset(expr, asked.problem.label, blank=blank, comma=comma),
+        "alt": spoken(expr, asked.words) + (", some numbers blank" if blank else ""),
+    }
+
+
+def _lines(working: Working, states: tuple[State, ...], asked: Asked, edits: Edits) -> list[Data]:
+    own = {e.line: e for e in edits.lines}
+    found: list[Data] = []
+    for index, (line, state) in enumerate(zip(working.lines, states, strict=True)):
+        edit = own.get(index)
+        if index == 0 or (edit is not None and edit.hidden):
+            continue
+        blank = _changed_numbers(line) if state == "numbers" else ()
+        found.append(
+            {
+                "state": state,
+                "asks": line.is_question,
+                "question": asked.named(PUPIL_QUESTIONS.get(line.rule, "")),
+                "shown": _shown_expr(asked, line.expr, blank) if state != "blank" else NOTHING_SHOWN,
+                "reason": _reason(line, state, edit.reason if edit else None, asked),
+                "false": False,
+            }
+        )
+    return found
+
+
+def _reason(line: Line, state: State, own: str | None, asked: Asked) -> str:
+    """The reason of a line that is given; one whose numbers are blank must not tell them."""
+    if state != "given":
+        return asked.named(PUPIL_QUESTIONS.get(line.rule, "")) if state == "numbers" else ""
+    return own or asked.say(line.said)
+
+
+def _changed_numbers(line: Line) -> tuple[tuple[int, ...], ...]:
+    """The parts that change in a line; the whole line where all of it does."""
+    return line.changed or ((),)
+
+
+def _pictures(working: Working, states: tuple[State, ...], asked: Asked, edits: Edits) -> list[Data]:
+    """The first picture of a line that is given: one an item, as paper is dear."""
+    for found in pictures_of(working):
+        chosen = edits.pictures.get(str(found.line), found.pictures[0].kind if found.shown and found.pictures else "")
+        picture = next((p for p in found.pictures if p.kind == chosen), None)
+        if picture is not None and states[found.line] == "given":
+            alt = asked.say(picture_told(picture))
+            return [{"svg": picture_svg(picture, alt), "alt": alt}]
+    return []
+
+
+def _space(working: Working, states: tuple[State, ...], asked: Asked, request: PrintRequest) -> Data | None:
+    """Room to work in, in the organiser chosen; none where the lines to be filled stand already."""
+    if "blank" in states and any(s == "given" for s in states[1:]):
+        return None
+    if all(s != "blank" for s in states[1:]):
+        return None
+    expr = asked.problem.expr
+    if request.organiser == "columns" and isinstance(expr, Sum) and _stackable(expr):
+        return _column_space(expr, asked)
+    if request.organiser == "panels":
+        return {"kind": "panels", "panels": [asked.named(name) for name in PANEL_NAMES.values()]}
+    if request.organiser == "checklist":
+        acts = dict.fromkeys(ACT_OF[line.rule] for line in working.lines[1:])
+        return {"kind": "checklist", "steps": [asked.named(ACT_NAMES[a]) for a in acts]}
+    written = sum(not line.is_question for line in working.lines) - 1
+    return {"kind": "lines", "lines": written + SPACE_LINES}
+
+
+def _stackable(expr: Sum) -> bool:
+    return all(not children(c) for c in children(expr))
+
+
+def _column_space(expr: Sum, asked: Asked) -> Data:
+    numbers = children(expr)
+    space: Data = {"kind": "columns", "rows": len(numbers), "sign": "−" if expr.terms[-1].minus else "+"}
+    if any(isinstance(n, DecimalNumeral) for n in numbers) or all(isinstance(n, Whole) for n in numbers):
+        places = max((n.places for n in numbers if isinstance(n, DecimalNumeral)), default=0)
+        whole = max(len(str(int(n.value))) for n in numbers if isinstance(n, (Whole, DecimalNumeral)))
+        point = "," if asked.words.decimal_sign == "," else "."
+        return space | {"decimal": True, "places": places, "whole": whole + 1, "point": point}
+    wholes = any(isinstance(n, (Whole, MixedNumber)) for n in numbers)
+    return space | {"decimal": False, "wholes": wholes}
+
+
+def _wrong(asked: Asked) -> list[Data]:
+    """Likely wrong answers with the mistakes that give them, and whether the estimate would catch them."""
+    if isinstance(asked.problem.expr, Chain):
+        return []
+    second = look_twice(asked.problem, asked.school)
+    rows: dict[str, Data] = {}
+    for wrong in second.likely_wrong:
+        shown = _shown_expr(asked, wrong.answer)
+        row = rows.setdefault(shown["alt"], {"answer": shown, "names": [], "caught": False})
+        row["names"].append(asked.named(MISTAKES[wrong.mistake].name))
+        row["caught"] = wrong.caught
+    return [row | {"names": "; ".join(row["names"])} for row in rows.values()]
+
+
+def _item(example: Example) -> Item:
+    return Item(example.problem, example.school, Task.model_validate(example.task), Edits.model_validate(example.edits))
+
+
+def _shown(row: PrintJobRow) -> PrintJob:
+    return PrintJob.model_validate(
+        {"id": row.id, "state": row.state, "done": row.done, "total": row.total, "message": row.message}
+    )

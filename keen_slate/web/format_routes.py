@@ -1,0 +1,31 @@
+"""Sets in open formats over HTTP."""
+
+from uuid import UUID
+
+from apiflask import APIBlueprint
+from flask import Response, make_response
+
+from keen_slate.services.formats import NAMES, Formats
+from keen_slate.services.shapes import Imported, ImportRequest
+
+
+def format_routes(formats: Formats) -> APIBlueprint:
+    routes = APIBlueprint("formats", __name__, url_prefix="/api/sets", tag="Open formats")
+
+    @routes.post("/import")
+    @routes.input(ImportRequest, arg_name="asked")
+    @routes.output(Imported)
+    @routes.doc(summary="Read a file into a new set", operation_id="importSet", responses=[400])
+    def take_in(asked: ImportRequest) -> Imported:
+        return formats.take_in(asked)
+
+    @routes.get(f"/<uuid:set_id>/export/<any({', '.join(NAMES)}):format>")
+    @routes.doc(summary="A set as a file", operation_id="exportSet", responses=[404])
+    def export(set_id: UUID, format: str) -> Response:
+        name, kind, content = formats.export(set_id, format)
+        response = make_response(content)
+        response.headers["Content-Type"] = kind
+        response.headers.set("Content-Disposition", "attachment", filename=name)
+        return response
+
+    return routes

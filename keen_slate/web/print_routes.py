@@ -1,0 +1,50 @@
+"""The Print place over HTTP: a handout is begun, looked at, cancelled, and fetched."""
+
+from uuid import UUID
+
+from apiflask import APIBlueprint
+from flask import Response, make_response
+
+from keen_slate.services.printing import Printing
+from keen_slate.services.shapes import PrintJob, PrintRequest
+
+
+def print_routes(printing: Printing) -> APIBlueprint:
+    routes = APIBlueprint("print", __name__, url_prefix="/api", tag="Print")
+
+    @routes.post("/sets/<uuid:set_id>/print")
+    @routes.input(PrintRequest, arg_name="asked")
+    @routes.output(PrintJob, status_code=202)
+    @routes.doc(summary="Begin a handout of a set", operation_id="beginPrint", responses=[400, 404])
+    def begin(set_id: UUID, asked: PrintRequest) -> PrintJob:
+        return printing.begin(set_id, asked)
+
+    @routes.get("/print/<uuid:job_id>")
+    @routes.output(PrintJob)
+    @routes.doc(summary="How far a handout is", operation_id="lookAtPrint", responses=[404])
+    def look(job_id: UUID) -> PrintJob:
+        return printing.look(job_id)
+
+    @routes.delete("/print/<uuid:job_id>")
+    @routes.output(PrintJob)
+    @routes.doc(summary="Cancel a handout", operation_id="cancelPrint", responses=[404])
+    def cancel(job_id: UUID) -> PrintJob:
+        return printing.cancel(job_id)
+
+    @routes.get("/print/<uuid:job_id>/pdf")
+    @routes.doc(summary="The handout as PDF", operation_id="fetchPrint", responses=[404])
+    def pdf(job_id: UUID) -> Response:
+        name, content = printing.pdf(job_id)
+        response = make_response(content)
+        response.headers["Content-Type"] = "application/pdf"
+        response.headers.set("Content-Disposition", "inline", filename=f"{name}.pdf")
+        return response
+
+    @routes.get("/print/<uuid:job_id>/preview")
+    @routes.doc(summary="The first page of a handout as PNG", operation_id="previewPrint", responses=[404])
+    def preview(job_id: UUID) -> Response:
+        response = make_response(printing.preview(job_id))
+        response.headers["Content-Type"] = "image/png"
+        return response
+
+    return routes

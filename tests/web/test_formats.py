@@ -1,0 +1,220 @@
+"""Open formats: written, read back, and compared; damaged and hostile files change nothing."""
+
+import csv
+import io
+import json
+import re
+import unittest
+import zipfile
+from fractions import Fraction
+from pathlib import Path
+from typing import Any
+from xml.etree import ElementTree as ET
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from jsonschema import Draft202012Validator
+
+from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.web.app import create_app
+from tests.support.arithmetic import as_python
+from tests.support.cluster import fresh_database
+
+SCHEMA = json.loads((Path(__file__).parents[2] / "docs" / "set.schema.json").read_text())
+PROBLEMS = (
+    "5 1/6 - 2 5/6", "2 3/4 m + 1 1/2 m", "14.2 - 6.35", "2/3 = ?/12", "compare 3/4 and 5/6", "subtract 1/4 from 3/4",
+    "62 1/2% of 80", "7^2 - (6 + 3) × 2",
+)  # fmt: skip
+QTI = "{http://www.imsglobal.org/xsd/imsqtiasi_v3p0}"
+MATH = "{http://www.w3.org/1998/Math/MathML}"
+
+
+class FormatTest(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.client = create_app(cls.enterClassContext(fresh_database())).test_client()
+        cls.set = cls.client.post("/api/sets", json={"name": "Beds & boards, May"}).get_json()
+        for text in PROBLEMS:
+            body = {"revision": cls.set["revision"], "text": text, "school": {"denominators": "product"}}
+            cls.set = cls.client.post(f"/api/sets/{cls.set['id']}/examples", json=body).get_json()
+        at = f"/api/sets/{cls.set['id']}/examples/{cls.set['examples'][0]['id']}"
+        edits = {"lines": [{"line": 1, "reason": "My own words: <b>look</b>"}]}
+        body = {"revision": cls.set["revision"], "edits": edits}
+        cls.set = cls.client.put(f"{at}/edits", json=body).get_json()
+        task = {"role": "rung", "added": "regroup", "fading": {"kind": "partly", "lines": 2}}
+        cls.set = cls.client.put(f"{at}/task", json={"revision": cls.set["revision"], "task": task}).get_json()
+
+    def file(self, format: str) -> bytes:
+        answer = self.client.get(f"/api/sets/{self.set['id']}/export/{format}")
+        self.assertEqual(answer.status_code, 200)
+        self.assertIn("beds-boards-may.", answer.headers["Content-Disposition"])
+        return answer.data
+
+    def take_in(self, content: str, format: str = "json", status: int = 200, **more: Any) -> Any:
+        answer = self.client.post("/api/sets/import", json={"format": format, "content": content, **more})
+        self.assertEqual(answer.status_code, status, answer.get_data(as_text=True))
+        return answer.get_json()
+
+    def count(self) -> int:
+        return len(self.client.get("/api/sets").get_json()["sets"])
+
+
+class RoundTrips(FormatTest):
+    def test_json_without_loss(self) -> None:
+        content = self.file("json").decode()
+        self.assertEqual([e.message for e in Draft202012Validator(SCHEMA).iter_errors(json.loads(content))], [])
+        back = self.take_in(content)["set"]
+        for key in ("name", "plan"):
+            self.assertEqual(back[key], self.set[key])
+        without = [{k: v for k, v in e.items() if k != "id"} for e in back["examples"]]
+        self.assertEqual(without, [{k: v for k, v in e.items() if k != "id"} for e in self.set["examples"]])
+        again = self.client.get(f"/api/sets/{back['id']}/export/json").data.decode()
+        self.assertEqual(again, content)
+
+    def test_the_schema_refuses_what_is_no_set(self) -> None:
+        self.assertTrue(list(Draft202012Validator(SCHEMA).iter_errors({"format": "other", "version": 1})))
+
+    def test_csv(self) -> None:
+        content = self.file("csv").decode("utf-8-sig")
+        rows = list(csv.DictReader(io.StringIO(content)))
+        self.assertEqual([r["problem"] for r in rows], [e["typed"] for e in self.set["examples"]])
+        self.assertEqual(rows[0]["answer"], "2 1/3")
+        self.assertIn("3 2/3 (Smaller part from the larger)", rows[0]["likely wrong answers"])
+        back = self.take_in(content, "csv", name="Back")["set"]
+        self.assertEqual([e["typed"] for e in back["examples"]], [e["typed"] for e in self.set["examples"]])
+
+    def test_latex(self) -> None:
+        """Each line of the first working, read back from its LaTeX, has the value of the problem."""
+        text = self.file("latex").decode()
+        self.assertIn(r"\section*{Beds \& boards, May}", text)
+        self.assertEqual(text.count(r"\item"), len(PROBLEMS))
+        for opened in ("document", "enumerate", "align*"):
+            self.assertEqual(text.count(rf"\begin{{{opened}}}"), text.count(rf"\end{{{opened}}}"))
+        first = text.split(r"\item")[1]
+        lines = re.findall(r"&= (.*?) && ", first)
+        self.assertGreater(len(lines), 3)
+        for line in lines:
+            plain = re.sub(r"\\frac\{(\d+)\}\{(\d+)\}", r" \1/\2", line)
+            self.assertEqual(Fraction(eval(as_python(plain), {"F": Fraction})), Fraction(7, 3), line)
+
+    def test_svg(self) -> None:
+        archive = zipfile.ZipFile(io.BytesIO(self.file("svg")))
+        self.assertGreater(len(archive.namelist()), 4)
+        for name in archive.namelist():
+            self.assertEqual(ET.fromstring(archive.read(name)).tag, "{http://www.w3.org/2000/svg}svg")
+
+    def test_the_same_set_makes_the_same_file(self) -> None:
+        for format in ("json", "csv", "latex", "svg", "qti"):
+            self.assertEqual(self.file(format), self.file(format))
+
+
+class Qti(FormatTest):
+    """QTI 3.0 (1EdTech, 2022): names of elements and identifiers, from memory."""
+
+    def items(self) -> list[ET.Element]:
+        archive = zipfile.ZipFile(io.BytesIO(self.file("qti")))
+        manifest = ET.fromstring(archive.read("imsmanifest.xml"))
+        listed = [r.attrib["href"] for r in manifest.iter() if r.tag.endswith("}resource")]
+        self.assertEqual(sorted(archive.namelist()), sorted(["imsmanifest.xml", *listed]))
+        return [ET.fromstring(archive.read(path)) for path in listed]
+
+    def test_every_wrong_choice_is_what_its_mistake_leads_to(self) -> None:
+        items = self.items()
+        self.assertEqual(len(items), len(PROBLEMS))
+        for item, example in zip(items, self.set["examples"], strict=True):
+            choices = {c.attrib["identifier"]: c for c in item.iter(f"{QTI}qti-simple-choice")}
+            if not choices:
+                self.assertEqual(len(list(item.iter(f"{QTI}qti-text-entry-interaction"))), 1)
+                continue
+            correct = item.find(f"{QTI}qti-response-declaration/{QTI}qti-correct-response/{QTI}qti-value")
+            self.assertEqual(correct.text, "right")
+            self.assertLessEqual(set(choices) - {"right"}, set(BY_ID))
+            asked = {"text": example["typed"], "school": example["school"]}
+            looked = self.client.post("/api/second-look", json=asked).get_json()
+            expected = {w["mistake"]: w["answer"]["mathml"] for w in looked["likely_wrong"]}
+            for mistake, choice in choices.items():
+                figures = [n.text for n in choice.iter(f"{MATH}mn")]
+                shown = example["answer"]["mathml"] if mistake == "right" else expected[mistake]
+                self.assertEqual(figures, re.findall(r"<mn[^>]*>([^<]*)</mn>", shown), mistake)
+
+    def test_formulas_can_be_heard(self) -> None:
+        for item in self.items():
+            for math in item.iter(f"{MATH}math"):
+                self.assertTrue(math.attrib.get("aria-label"))
+
+
+class Damaged(FormatTest):
+    def refused(self, content: str, format: str = "json") -> Any:
+        before = self.count()
+        found = self.take_in(content, format)
+        self.assertIsNone(found["set"])
+        self.assertTrue(found["faults"])
+        self.assertEqual(self.count(), before)
+        return found["faults"]
+
+    def test_json_says_what_is_wrong_where(self) -> None:
+        whole = json.loads(self.file("json"))
+        cut = json.dumps(whole)[:-20]
+        self.assertRegex(self.refused(cut)[0]["where"], r"^line 1, character \d+$")
+        for change, where in (
+            ({"format": "other"}, "format"),
+            ({"version": 2}, "version"),
+            ({"surprise": 1}, "surprise"),
+            ({"examples": [{"problem": 5}]}, "examples[1].problem"),
+            ({"examples": [{"problem": "1/2", "task": {"role": "king"}}]}, "examples[1].task.role"),
+        ):
+            self.assertEqual(self.refused(json.dumps({**whole, **change}))[0]["where"], where)
+        for example, said in (
+            ({"problem": "5 1/"}, "has no bottom number"),
+            ({"problem": "3/0"}, "I read 3/0"),
+            ({"problem": "1/2 + 1/3", "school": {"denominators": "magic"}}, "magic"),
+            ({"problem": "1/2 + 1/3", "task": {"mistake": "rm -rf"}}, "There is no mistake"),
+        ):
+            (fault,) = self.refused(json.dumps({**whole, "examples": [{"problem": "1/2"}, example]}))
+            self.assertEqual(fault["where"], "example 2")
+            self.assertIn(said, fault["message"])
+
+    def test_hostile_json(self) -> None:
+        for content in (
+            "[" * 100_000,
+            '{"a":' * 5_000 + "1" + "}" * 5_000,
+            "null",
+            '"text"',
+            "[]",
+            "",
+            "\0",
+            "NaN",
+            "{}",
+        ):
+            self.refused(content)
+        self.take_in("x" * 800_001, status=400)
+
+    def test_csv_reports_each_line_and_can_take_the_rest(self) -> None:
+        content = "problem\n1/2 + 1/3\nhello\n\n5 1/\n2/3 - 1/6\n"
+        faults = self.refused(content, "csv")
+        self.assertEqual([(f["where"], f["text"]) for f in faults], [("line 3", "hello"), ("line 5", "5 1/")])
+        self.assertTrue(all(f["message"] for f in faults))
+        taken = self.take_in(content, "csv", take_rest=True)["set"]
+        self.assertEqual([e["typed"] for e in taken["examples"]], ["1/2 + 1/3", "2/3 − 1/6"])
+
+    def test_hostile_csv(self) -> None:
+        for content in ("", "\n\n\n", '"' * 9_999, "=cmd()\n@x\n+1+\n", "\0\0", "problem\n" + "9^9^9\n" * 3):
+            self.refused(content, "csv")
+        self.refused("1/2 + 1/3\n" * 2_100, "csv")
+
+    def test_text_never_becomes_a_command(self) -> None:
+        made = self.client.post("/api/sets", json={"name": r"\input{/etc/passwd} $x$ <script>"}).get_json()
+        body = {"revision": made["revision"], "text": "1/2 + 1/3", "school": {}}
+        self.client.post(f"/api/sets/{made['id']}/examples", json=body)
+        text = self.client.get(f"/api/sets/{made['id']}/export/latex").data.decode()
+        self.assertNotIn(r"\input", text)
+        archive = zipfile.ZipFile(io.BytesIO(self.client.get(f"/api/sets/{made['id']}/export/qti").data))
+        for name in archive.namelist():
+            self.assertIsNone(ET.fromstring(archive.read(name)).find(".//script"))
+
+    @settings(max_examples=60)
+    @given(st.text(max_size=200))
+    def test_any_text_is_read_or_refused(self, text: str) -> None:
+        for format in ("json", "csv"):
+            found = self.take_in(text, format)
+            self.assertTrue(found["set"] or found["faults"])

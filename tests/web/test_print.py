@@ -1,0 +1,207 @@
+"""Handouts: made over the API, opened, their text read, and every answer worked out again with ``fractions``."""
+
+import io
+import re
+import time
+import unittest
+from fractions import Fraction
+from typing import Any
+
+from pypdf import PdfReader
+
+from keen_slate.services.desk import Desk
+from keen_slate.services.printing import Item, versions_of
+from keen_slate.services.shapes import Edits, Task
+from keen_slate.store import print_jobs
+from keen_slate.web.app import create_app
+from tests.support.arithmetic import as_python
+from tests.support.cluster import fresh_database
+from tests.support.demands_by_fractions import demands as by_fractions
+
+PROBLEMS = (
+    "5 1/6 - 2 5/6", "6 1/4 - 2 5/6", "9 - 3 2/5", "2/3 + 3/4", "2/3 × 3/4", "7/8 - 1/4", "1 1/2 + 2 3/4", "4 ÷ 2/3",
+    "2 × (3 + 4)", "3/5 + 2/5",
+)  # fmt: skip
+
+
+def value_of(problem: str) -> Fraction:
+    return Fraction(eval(as_python(problem), {"F": Fraction}))  # problems of this file alone
+
+
+def digits_of(value: Fraction) -> list[str]:
+    """The figures of a value written as a mixed number in simplest form."""
+    whole, rest = divmod(value, 1)
+    figures = [str(whole)] if whole or not rest else []
+    return figures + ([str(rest.numerator), str(rest.denominator)] if rest else [])
+
+
+class PrintTest(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.url = cls.enterClassContext(fresh_database())
+        cls.client = create_app(cls.url).test_client()
+        cls.set = cls.client.post("/api/sets", json={"name": "Raised beds"}).get_json()
+        for text in PROBLEMS:
+            body = {"revision": cls.set["revision"], "text": text, "school": {}}
+            cls.set = cls.client.post(f"/api/sets/{cls.set['id']}/examples", json=body).get_json()
+
+    def begin(self, **asked: Any) -> str:
+        answer = self.client.post(f"/api/sets/{self.set['id']}/print", json=asked)
+        self.assertEqual(answer.status_code, 202, answer.get_data(as_text=True))
+        return str(answer.get_json()["id"])
+
+    def finished(self, job: str) -> Any:
+        for _ in range(600):
+            found = self.client.get(f"/api/print/{job}").get_json()
+            if found["state"] != "running":
+                return found
+            time.sleep(0.05)
+        raise AssertionError("the handout was not made")
+
+    def printed(self, **asked: Any) -> PdfReader:
+        job = self.begin(**asked)
+        found = self.finished(job)
+        self.assertEqual((found["state"], found["done"]), ("done", found["total"]))
+        answer = self.client.get(f"/api/print/{job}/pdf")
+        self.assertEqual(answer.headers["Content-Type"], "application/pdf")
+        preview = self.client.get(f"/api/print/{job}/preview")
+        self.assertEqual(preview.data[:8], b"\x89PNG\r\n\x1a\n")
+        return PdfReader(io.BytesIO(answer.data))
+
+    @staticmethod
+    def text(reader: PdfReader) -> str:
+        return "\n".join(page.extract_text() for page in reader.pages)
+
+    def items(self, reader: PdfReader) -> list[list[str]]:
+        """The figures of each item, in the order in which they are set."""
+        without_pages = re.sub(r"\d+ / \d+", "", self.text(reader))
+        parts = re.split(r"(?m)^\s*(\d{1,2})\. ?", without_pages.partition("1.")[2])
+        bodies = parts[::2]
+        return [re.findall(r"\d+", body) for body in bodies]
+
+
+class Handouts(PrintTest):
+    def test_every_answer_of_the_key_is_right(self) -> None:
+        items = self.items(self.printed(kind="key"))
+        self.assertEqual(len(items), len(PROBLEMS))
+        for problem, figures in zip(PROBLEMS, items, strict=True):
+            expected = re.findall(r"\d+", problem) + digits_of(value_of(problem))
+            self.assertEqual(figures[: len(expected)], expected, problem)
+
+    def test_a_bare_sheet_tells_no_answer(self) -> None:
+        for organiser in ("lines", "columns", "panels", "checklist"):
+            items = self.items(self.printed(kind="bare", organiser=organiser))
+            for problem, figures in zip(PROBLEMS[:-1], items, strict=False):
+                self.assertEqual(figures, re.findall(r"\d+", problem), f"{organiser}: {problem}")
+
+    def test_version_b_asks_the_same_of_other_numbers(self) -> None:
+        reader = self.printed(kind="key", versions=2)
+        text = self.text(reader)
+        first, second = text.index("Raised beds, A"), text.index("Raised beds, B")
+        self.assertLess(first, second)
+        other = re.split(r"(?m)^\s*\d{1,2}\. ?", text[second:])[1:]
+        self.assertEqual(len(other), len(PROBLEMS))
+        for problem, body in zip(PROBLEMS[:4], other, strict=False):
+            self.assertNotEqual(
+                re.findall(r"\d+", body)[: len(re.findall(r"\d+", problem))], re.findall(r"\d+", problem)
+            )
+
+    def test_paper_title_and_lines(self) -> None:
+        for paper, width, height in (("a4", 595, 842), ("us-letter", 612, 792)):
+            page = self.printed(kind="bare", paper=paper, title="Beds and boards").pages[0]
+            self.assertEqual((round(page.mediabox.width), round(page.mediabox.height)), (width, height))
+            text = page.extract_text()
+            for word in ("Beds and boards", "Name", "Date"):
+                self.assertIn(word, text)
+        text = self.text(self.printed(kind="key"))
+        self.assertNotIn("Name", text)
+
+    def test_pages_are_numbered_and_no_item_is_split(self) -> None:
+        reader = self.printed(kind="worked")
+        self.assertGreater(len(reader.pages), 2)
+        for number, page in enumerate(reader.pages, start=1):
+            self.assertIn(f"{number} / {len(reader.pages)}", page.extract_text())
+        # The lines of an item stand on the page of its number: the last line of 9 − 3 2/5 with the problem itself.
+        pages = [p.extract_text() for p in reader.pages]
+        (page,) = [p for p in pages if re.search(r"(?m)^\s*3\. ?", p)]
+        self.assertIn("Take away the wholes: 8 − 3 = 5.", page)
+
+    def test_it_is_tagged_and_every_formula_can_be_heard(self) -> None:
+        reader = self.printed(kind="worked")
+        root = reader.trailer["/Root"]
+        self.assertTrue(root["/MarkInfo"]["/Marked"])
+        self.assertEqual(root["/Lang"], "en")
+        heard: list[str] = []
+        stack = [root["/StructTreeRoot"]]
+        while stack:
+            node = stack.pop().get_object()
+            if not hasattr(node, "get"):
+                stack += [n for n in node if hasattr(n, "get_object")] if isinstance(node, list) else []
+                continue
+            if "/Alt" in node:
+                heard.append(str(node["/Alt"]))
+            below = node.get("/K")
+            below = below.get_object() if hasattr(below, "get_object") else below
+            stack += [b for b in (below if isinstance(below, list) else [below]) if hasattr(b, "get_object")]
+        self.assertIn("5 and 1 sixth minus 2 and 5 sixths", heard)
+        self.assertTrue(any("disc" in h or "strip" in h for h in heard), heard[:9])
+
+    def test_the_teachers_key_names_the_mistakes(self) -> None:
+        text = " ".join(self.text(self.printed(kind="teacher")).split())
+        for said in ("Smaller part from the larger", "Ten pieces for one whole", "the estimate would catch it"):
+            self.assertIn(said, text)
+
+    def test_as_much_is_worked_as_the_set_says(self) -> None:
+        example = self.set["examples"][2]
+        path = f"/api/sets/{self.set['id']}/examples/{example['id']}/task"
+        fading = {"kind": "partly", "side": "end", "lines": 1}
+        task = {**example["task"], "fading": fading}
+        body = {"revision": self.set["revision"], "task": task}
+        type(self).set = self.client.put(path, json=body).get_json()
+        text = self.text(self.printed(kind="as-set"))
+        self.assertIn("Take away the fifths: 5 − 2 = 3.", text)
+        self.assertNotIn("Take away the wholes: 8 − 3 = 5.", text)
+        self.assertIn("Divide top and bottom by 2", text)  # the first example is worked to its end
+
+    def test_words_of_a_title_are_words_and_no_commands(self) -> None:
+        title = '#panic("no") $x$ *b* \\ "q" _i_ [c] <t>'
+        self.assertIn('#panic("no") $x$ *b*', self.text(self.printed(kind="key", title=title)))
+
+
+class Jobs(PrintTest):
+    def test_a_long_one_can_be_cancelled(self) -> None:
+        desk = Desk(self.url)
+        self.addCleanup(desk.database.engine.dispose)
+        with desk.database.transaction() as session:
+            job = print_jobs.begin(session, 200, "long")
+        self.assertEqual(self.client.delete(f"/api/print/{job}").get_json()["state"], "cancelled")
+        with desk.database.transaction() as session:
+            self.assertFalse(print_jobs.go_on(session, job, 1))
+            print_jobs.finish(session, job, b"%PDF")
+        self.assertEqual(self.client.get(f"/api/print/{job}").get_json()["state"], "cancelled")
+        self.assertEqual(self.client.get(f"/api/print/{job}/pdf").status_code, 404)
+
+    def test_one_whose_maker_is_gone_says_so(self) -> None:
+        desk = Desk(self.url)
+        self.addCleanup(desk.database.engine.dispose)
+        with desk.database.transaction() as session:
+            job = print_jobs.begin(session, 5, "lost")
+            row = print_jobs.look(session, job)
+            row.changed_at = row.changed_at - 2 * print_jobs.SILENT_FOR
+        found = self.client.get(f"/api/print/{job}").get_json()
+        self.assertEqual((found["state"], found["message"][-15:]), ("failed", "Print it again."))
+
+    def test_what_is_not_there(self) -> None:
+        nowhere = "00000000-0000-4000-8000-000000000000"
+        self.assertEqual(self.client.post(f"/api/sets/{nowhere}/print", json={"kind": "key"}).status_code, 404)
+        self.assertEqual(self.client.get(f"/api/print/{nowhere}").status_code, 404)
+        self.assertEqual(self.client.post(f"/api/sets/{self.set['id']}/print", json={"kind": "poem"}).status_code, 400)
+
+
+class Versions(PrintTest):
+    def test_b_has_the_demands_of_a(self) -> None:
+        items = [Item(p, {}, Task(), Edits()) for p in PROBLEMS[:6]]
+        (_, first), (_, second) = versions_of(items, 2)
+        for a, b in zip(first, second, strict=True):
+            self.assertEqual(by_fractions(a.problem.replace("-", "−")), by_fractions(b.problem), b.problem)
+            self.assertNotEqual(a.problem.replace("-", "−"), b.problem)
