@@ -187,6 +187,8 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
     note = ""
     if finding and request.kind in ("as-set", "worked", "bare"):
         note, worked, states = "Find the line that does not follow.", True, faded(working, Fading())
+    elif finding:
+        note = asked.named(MISTAKES[task.mistake].name) + "."
     task_told = task_of(asked)
     return {
         "number": f"{number}.",

@@ -339,18 +339,27 @@ class Everyone(Sheet):
             ("/work?problem=2/3 = ?/12 = 10/?", ("Lines",)),
             ("/work", ()),
             ("/line-up", ()),
+            ("/line-up", ("Draw a ladder", "At a glance")),
+            ("/show", ("Next", "Dark", "Wrong on purpose")),
+            ("/print", ()),
             ("/settings", ()),
         ):
             self.page.goto(path)
             self.page.wait_for_load_state("networkidle")
             for name in layouts or ("",):
                 with self.subTest(path=path, layout=name):
-                    if name:
+                    if name and path.startswith("/work"):
                         self.lay_out(name)
+                    elif name:
+                        self.page.get_by_role("button", name=name, exact=True).click()
+                        self.page.wait_for_load_state("networkidle")
                     self.assertEqual(self.faults(), [])
 
     def test_nothing_jumps_while_typing(self) -> None:
         self.open(SUBTRACTION)
+        self.page.wait_for_load_state("networkidle")  # what comes after the sheet has its place by then
+        self.page.locator(".demands li").first.wait_for()
+        self.page.evaluate("new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)))")
         self.page.evaluate(
             "window.jumps = 0;"
             "new PerformanceObserver(l => { for (const e of l.getEntries()) window.jumps += e.value })"
@@ -385,3 +394,10 @@ class Everyone(Sheet):
         self.page.goto("/settings")
         self.page.get_by_label("opening up a whole").wait_for()
         self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390)
+        for path, ready in (("/line-up", ".example"), ("/show", ".show-problem"), ("/print", ".print-form")):
+            self.page.goto(path)
+            self.page.locator(ready).first.wait_for()
+            if path == "/line-up":
+                self.page.get_by_role("button", name="Draw a ladder").click()
+                self.page.locator(".standings").wait_for()
+            self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390, path)

@@ -99,14 +99,15 @@ export const useSets = defineStore('sets', () => {
   }
 
   function rename(name: string) {
-    return change((set) =>
+    const before = inHand.value?.name ?? ''
+    const named = (to: string) => (set: ShownSet) =>
       data(
         api.PUT('/api/sets/{set_id}/name', {
           params: { path: { set_id: set.id } },
-          body: { revision: set.revision, name },
+          body: { revision: set.revision, name: to },
         }),
-      ),
-    )
+      )
+    return change(named(name), { label: `Renamed “${before}”.`, run: async () => void (await change(named(before))) })
   }
 
   async function keep(text: string, school: School, edits: Edits) {
@@ -132,7 +133,7 @@ export const useSets = defineStore('sets', () => {
   }
 
   function reorder(order: string[]) {
-    return change((set) =>
+    return exchange('Moved an item.', (set) =>
       data(
         api.PUT('/api/sets/{set_id}/order', {
           params: { path: { set_id: set.id } },
@@ -200,13 +201,20 @@ export const useSets = defineStore('sets', () => {
   }
 
   function changeTask(exampleId: string, task: Task) {
-    return change((set) =>
+    const before = inHand.value?.examples.find((e) => e.id === exampleId)
+    const becomes = (to: Task) => (set: ShownSet) =>
       data(
         api.PUT('/api/sets/{set_id}/examples/{example_id}/task', {
           params: { path: { set_id: set.id, example_id: exampleId } },
-          body: { revision: set.revision, task },
+          body: { revision: set.revision, task: to },
         }),
-      ),
+      )
+    return change(
+      becomes(task),
+      before && {
+        label: `Changed ${before.problem.text}.`,
+        run: async () => void (await change(becomes(before.task))),
+      },
     )
   }
 

@@ -22,7 +22,7 @@ const KEYS: [string, string][] = [
   ['→ ←', 'in Show: next step, step back; ↓ ↑ next item, item before'],
   ['w t d f', 'in Show: wrong on purpose, timer, dark, full screen; v pictures'],
   ['Alt + ↑ ↓', 'move an example up or down in Line up'],
-  ['u', 'undo the last deletion'],
+  ['u', 'undo the last change to a set'],
   ['?', 'this list'],
 ]
 </script>

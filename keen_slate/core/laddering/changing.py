@@ -190,6 +190,7 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
                 replace(first, denominator=second.denominator),
                 replace(first, numerator=second.numerator),
                 replace(second, denominator=second.denominator + 1),
+                replace(second, numerator=second.numerator % (second.denominator - 1) + 1),
             ):
                 if not made.is_improper and made != second:
                     yield replace(expr, items=(made, second), written=(made, second))
