@@ -3,8 +3,13 @@
 With ``--proof`` also the count that the tests take a sample of: 200 items of every demand, each judged by fractions.
 """
 
+import json
+import re
+import statistics
+import subprocess
 import sys
 from tempfile import TemporaryDirectory
+from time import perf_counter
 from typing import Any
 
 import typst
@@ -15,18 +20,24 @@ from keen_slate.core.demands.listing import DEMANDS
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.ladder import ladder, numbers_key
 from keen_slate.core.problem.reading import read
-from keen_slate.core.wording.notation import problem_text
+from keen_slate.core.wording.notation import CLOSING, problem_text
 from keen_slate.core.working.second_look import look_twice
 from keen_slate.services.printing import Item, handout_pdf, item_data
 from keen_slate.services.shapes import Edits, PrintRequest, Task
 from tests.support.demands_by_fractions import demands as by_fractions
 from tests.support.laddered import items_for
 
-PAGES = 30
+ITEMS = 185
+"""Items of a worked handout that fill about 30 pages."""
+
+ROUNDS = 9
 ITEMS_EACH = 200
 
 
 def main(arguments: list[str]) -> int:
+    if arguments[:1] == ["--make"]:
+        make(arguments[1])
+        return 0
     ladders()
     handout()
     if "--proof" in arguments:
@@ -43,46 +54,94 @@ def ladders() -> None:
 
 
 def handout() -> None:
-    """A worked handout of 30 pages, from the set to the file, against plain text with as many fractions and pages."""
+    """A worked handout of 30 pages, from the problems to the file, against the same lines and reasons set plainly.
+
+    Each is made by a fresh process, since the typesetter remembers what it has set.
+    """
+    ours, bare, pages = [], [], (0, 0)
+    for _ in range(ROUNDS):
+        ours.append(made_by("handout"))
+        bare.append(made_by("plain"))
+        pages = (ours[-1]["pages"], bare[-1]["pages"])
+    ratio = statistics.median(o["seconds"] for o in ours) / statistics.median(b["seconds"] for b in bare)
+    print(
+        f"a worked handout of {pages[0]} pages and {ours[0]['fractions']} fractions: {ratio:.2f} of a bare compile of"
+    )
+    print(f"a plain document of {pages[1]} pages with the same fractions and words (at most 2)")
+
+
+def made_by(what: str) -> dict[str, Any]:
+    command = [sys.executable, "-m", "bench.lesson", "--make", what]
+    answer: dict[str, Any] = json.loads(subprocess.run(command, capture_output=True, text=True, check=True).stdout)
+    return answer
+
+
+def make(what: str) -> None:
+    """Make one document in this process and say how long that took."""
     request = PrintRequest(kind="worked", pictures=False)
     texts = [problem_text(r.problem.expr) for a in AIMS for r in ladder(a.wishes)]
-    items = [Item(t, {}, Task(), Edits()) for t in texts]
+    items = ([Item(t, {}, Task(), Edits()) for t in texts] * 2)[:ITEMS]
 
-    def data(count: int) -> list[dict[str, Any]]:
-        chosen = (items * (count // len(items) + 1))[:count]
-        return [{"title": "A", "items": [item_data(i, item, request, {}) for i, item in enumerate(chosen, 1)]}]
+    def data() -> list[dict[str, Any]]:
+        return [{"title": "A", "items": [item_data(i, item, request, {}) for i, item in enumerate(items, 1)]}]
 
-    count = 60
-    while pages_of(handout_pdf(request, "A", data(count))) < PAGES:
-        count += 10
-    fractions = _count(data(count))
-    plain = plain_document(fractions)
-    ours = seconds(lambda: handout_pdf(request, "A", data(count)))
-    with TemporaryDirectory() as folder:
-        path = f"{folder}/plain.typ"
-        with open(path, "w") as file:
-            file.write(plain)
-        bare_pages = pages_of(compiled(path))
-        bare = seconds(lambda: compiled(path))
-    print(f"a worked handout of {count} items and {fractions} fractions, {PAGES} pages: {ours / bare:.2f} of a plain")
-    print(f"document of {bare_pages} pages with as many fractions (at most 2)")
+    if what == "handout":
+        start = perf_counter()
+        pdf = handout_pdf(request, "A", data())
+        took = perf_counter() - start
+    else:
+        with TemporaryDirectory() as folder:
+            path = f"{folder}/plain.typ"
+            with open(path, "w") as file:
+                file.write(plain_document(data()[0]["items"]))
+            start = perf_counter()
+            pdf = compiled(path)
+            took = perf_counter() - start
+    print(json.dumps({"seconds": took, "pages": pages_of(pdf), "fractions": _count(data())}))
 
 
-def plain_document(fractions: int) -> str:
-    """As many fractions in running text, a page broken so that there are 30."""
-    a_page = -(-fractions // PAGES)
-    page = " ".join(f"Take $5 3/{n % 9 + 2} - 2 1/{n % 7 + 2}$ away." for n in range(-(-a_page // 2)))
-    return "#set text(11pt)\n" + "\n#pagebreak()\n".join([page] * PAGES)
+def plain_document(items: list[dict[str, Any]]) -> str:
+    """The same lines and reasons as paragraphs of plain markup."""
+    paragraphs = ["#set text(11pt)\n#set par(spacing: 1.6em)"]
+    for item in items:
+        paragraphs.append(f"{item['number'].rstrip('.')} ${markup(item['problem']['node'])}$")
+        for line in item["lines"]:
+            words = re.sub(r"[#$*_<>@\\`]", " ", line["reason"])
+            paragraphs.append(words if line["asks"] else f"$= {markup(line['shown']['node'])}$ {words}")
+    return "\n\n".join(paragraphs)
+
+
+def markup(node: list[Any]) -> str:
+    """A node as the typesetter's own markup."""
+    match node:
+        case ["n", text]:
+            return str(text)
+        case ["o", sign]:
+            return {"−": "-", "×": "times", "÷": "div"}.get(sign, sign)
+        case ["w", words]:
+            return f'"{words}"'
+        case ["f", top, bottom]:
+            return f"({markup(top)})/({markup(bottom)})"
+        case ["m", whole, part]:
+            return f"{markup(whole)} {markup(part)}"
+        case ["r", nodes]:
+            return " ".join(markup(n) for n in nodes)
+        case ["b", bracket, inner]:
+            return f"{bracket}{markup(inner)}{CLOSING[bracket]}"
+        case ["p", base, exponent]:
+            return f"{markup(base)}^{markup(exponent)}"
+        case _:
+            return "square"
 
 
 def compiled(path: str) -> bytes:
-    made = typst.compile(path, ignore_system_fonts=True)
-    assert isinstance(made, bytes)
-    return made
+    pdf = typst.compile(path, ignore_system_fonts=True)
+    assert isinstance(pdf, bytes)
+    return pdf
 
 
 def pages_of(pdf: bytes) -> int:
-    return pdf.count(b"/Type /Page\n") or pdf.count(b"/Type/Page/") or pdf.count(b"/MediaBox")
+    return pdf.count(b"/MediaBox")
 
 
 def _count(node: Any) -> int:

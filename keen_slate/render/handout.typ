@@ -14,9 +14,8 @@
   },
 )
 #set text(lang: "en", font: "New Computer Modern", size: 11pt, fill: ink)
-#set par(leading: 0.6em)
+#set par(leading: 0.6em, spacing: 0.55em, hanging-indent: 1.2em)
 #show math.equation: set text(font: "New Computer Modern Math")
-#show math.equation.where(block: false): it => box(inset: (y: .35em), it)
 
 #let empty = box(width: 1.5em, height: 1.25em, stroke: 0.7pt + ink, baseline: 0.3em)
 
@@ -37,20 +36,23 @@
   else if kind == "e" { empty }
 }
 
-#let maths(shown, size: 1em) = text(size: size, math.equation(block: false, alt: shown.alt, draw(shown.node)))
+// A box round it, or fractions of lines that follow each other would touch.
+#let maths(shown, size: 1em) = box(inset: (y: 0.32em), {
+  let drawn = math.equation(block: false, alt: shown.alt, draw(shown.node))
+  if size == 1em { drawn } else { text(size: size, drawn) }
+})
 #let rule(width: 100%) = box(width: width, height: 1.9em, stroke: (bottom: 0.6pt + luma(45%)))
 
 #let a-line(line) = {
   if line.state == "given" and line.asks {
-    block(above: 0.3em, below: 0.3em, text(size: 9.5pt, fill: soft, style: "italic", line.reason))
+    text(size: 9.5pt, fill: soft, style: "italic", line.reason)
+    parbreak()
   } else if line.state == "given" or line.state == "numbers" {
-    block(above: 0.42em, below: 0.42em, breakable: false, grid(
-      columns: (auto, 1fr),
-      column-gutter: 1em,
-      align: horizon,
-      [#text("= ")#maths(line.shown)#if line.false [ #box(stroke: 0.8pt + ink, inset: 2pt, text(size: 8.5pt)[does not follow])]],
-      text(size: 9.5pt, fill: soft, line.reason),
-    ))
+    text("= ")
+    maths(line.shown)
+    h(1em)
+    text(size: 9.5pt, fill: soft, line.reason)
+    parbreak()
   } else if line.asks {
     block(above: 0.3em, below: 0.3em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", line.question), rule()))
   } else {
@@ -102,10 +104,9 @@
 #let picture(drawn) = align(center, image(bytes(drawn.svg), alt: drawn.alt, width: 70%))
 
 #let item-body(item) = {
-  grid(
-    columns: (1.9em, 1fr),
-    text(weight: "bold", item.number),
+  pad(left: 1.9em,
     {
+      place(dx: -1.9em, text(weight: "bold", item.number))
       if item.asked != "" { text(size: 10pt, fill: soft, item.asked); linebreak() }
       maths(item.problem, size: 1.2em)
       if item.note != "" { linebreak(); text(size: 10pt, style: "italic", item.note) }
@@ -121,6 +122,7 @@
           if item.silent != "" { text(fill: soft, item.silent) }
         })
       }
+      parbreak()
       for line in item.lines { a-line(line) }
       for drawn in item.pictures { picture(drawn) }
       if item.space != none { block(above: 0.7em, work-space(item)) }

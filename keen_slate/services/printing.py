@@ -235,7 +235,6 @@ def _lines(working: Working, states: tuple[State, ...], asked: Asked, edits: Edi
                 "question": asked.named(PUPIL_QUESTIONS.get(line.rule, "")),
                 "shown": _shown_expr(asked, line.expr, blank) if state != "blank" else NOTHING_SHOWN,
                 "reason": _reason(line, state, edit.reason if edit else None, asked),
-                "false": False,
             }
         )
     return found
