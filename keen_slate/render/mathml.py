@@ -84,7 +84,7 @@ class _Writer:
         if in_words := told(expr):
             before, second, between, first = in_words
             numbers = self.write(second, (*at, 1)), self.write(first, (*at, 0))
-            return f"<mtext>{before}</mtext>{numbers[0]}{_words(between.strip())}{numbers[1]}"
+            return f"<mtext>{before.strip()}\u2002</mtext>{numbers[0]}{_words(between.strip())}{numbers[1]}"
         match expr:
             case Whole(n):
                 return _mn(str(n))

@@ -205,6 +205,14 @@ class Ladders:
         return shown_set(sets.rearrange(session, found.id, revision, order), words)
 
 
+def drawn_set(session: Session, name: str, plan: Plan) -> ExampleSet:
+    """A new set with the ladder of a plan. Raises Contradiction."""
+    school = _usual_school(session)
+    made = sets.make_set(session, name)
+    new = [_new_rung(rung, school) for rung in ladder(wishes_of(plan), school)]
+    return sets.rearrange(session, made.id, made.revision, new, plan.model_dump())
+
+
 def _opened(session: Session, set_id: UUID, example_id: UUID) -> tuple[ExampleSet, Example]:
     found = sets.open_set(session, set_id)
     example = next((e for e in found.examples if e.id == example_id), None)
