@@ -7,17 +7,21 @@ import argparse
 import json
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import asdict
-from typing import TextIO, get_args
+from typing import Any, TextIO, get_args
 
 from keen_slate.core.blanks.solving import gaps_in, solve
 from keen_slate.core.checking.checks import checks_of
-from keen_slate.core.demands.curriculum import MET
+from keen_slate.core.demands.curriculum import MET, place_of
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.answers import Cause, Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.glass import better_numbers, separating, under_the_glass
 from keen_slate.core.diagnosis.lines import judge_lines
 from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates
+from keen_slate.core.laddering.aims import AIMS
+from keen_slate.core.laddering.families import FAMILIES, FAMILY
+from keen_slate.core.laddering.ladder import Contradiction, Wishes, ladder
+from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate, number_for
@@ -25,8 +29,17 @@ from keen_slate.core.schools.comparing import compare_schools
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import School, UnknownChoice, school_from
 from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import CHOICE_NAMES, FACET_NAMES, filled, in_words, place_text
+from keen_slate.core.wording.names import (
+    AIM_NAMES,
+    CHOICE_NAMES,
+    FACET_NAMES,
+    FAMILY_NAMES,
+    filled,
+    in_words,
+    place_text,
+)
 from keen_slate.core.wording.notation import labelled, problem_text, text_of
+from keen_slate.core.wording.say import Say
 from keen_slate.core.wording.sentences import say, with_decimal_sign
 from keen_slate.core.wording.words import DEFAULT_WORDS, VOCABULARY, Words, words_from
 from keen_slate.core.working.second_look import look_twice
@@ -36,6 +49,9 @@ POLICIES = get_args(Policy)
 NO_TAB = "Write the problem, a tab and the pupil's answer on one line."
 MOST_PREPARED = 500
 """Items kept prepared in one run, so that a long stream does not fill the memory."""
+
+
+NUMBER_LIMITS = ("largest_bottom", "largest_common", "largest_whole", "places", "largest_fact")
 
 
 def main(arguments: list[str], stdin: TextIO, stdout: TextIO) -> int:
@@ -69,6 +85,18 @@ def main(arguments: list[str], stdin: TextIO, stdout: TextIO) -> int:
             "--beside", action="append", default=[], metavar="PROBLEM", help="an item that stands beside"
         )
         command.add_argument("text", nargs="*", metavar="LINE", help="without any, from standard input")
+    command = commands.add_parser("ladder", help="draw a graded set, one JSON object a rung")
+    command.add_argument("--json", action="store_true", required=True, help="the one output format")
+    command.add_argument("--family", required=True, choices=tuple(FAMILY), help="the kind of items")
+    command.add_argument("--can", default="", metavar="DEMAND[,DEMAND]", help="what the class can do")
+    command.add_argument("--new", default="", metavar="DEMAND[,DEMAND]", help="what is new")
+    command.add_argument("--count", type=int, default=12, help="rungs, 1 to 40")
+    command.add_argument("--review", type=int, default=0, help="items of a mixed review, 0 to 20")
+    command.add_argument("--seed", default="1", help="the same seed draws the same ladder")
+    command.add_argument("--limits", default="", metavar="NAME=NUMBER[,NAME=NUMBER]", help="bounds on the arithmetic")
+    command.add_argument("--school", default="", metavar="KEY=CHOICE[,KEY=CHOICE]")
+    command.add_argument("--words", default="", metavar="NAME=WORD[,NAME=WORD]", help="the teacher's words")
+    commands.add_parser("aims", help="list the families of items with their demands, and the ready aims")
     commands.add_parser("mistakes", help="list the mal-rules with what is known of them")
     commands.add_parser("schools", help="list the school facets and their choices")
     commands.add_parser("words", help="list the words that a teacher can choose")
@@ -78,6 +106,9 @@ def main(arguments: list[str], stdin: TextIO, stdout: TextIO) -> int:
         return 0
     if options.command == "mistakes":
         _print(stdout, _mistakes())
+        return 0
+    if options.command == "aims":
+        _print(stdout, _aims())
         return 0
     if options.command == "words":
         _print(stdout, ({"name": n, "default": w[0], "words": list(w)} for n, w in VOCABULARY.items()))
@@ -94,6 +125,12 @@ def main(arguments: list[str], stdin: TextIO, stdout: TextIO) -> int:
         "check": lambda problem: check_record(problem, school, words),
         "glass": lambda problem: glass_record(problem, school, words),
     }
+    if options.command == "ladder":
+        try:
+            _print(stdout, _ladder(options, school))
+        except ValueError as fault:
+            parser.error(_told(fault, words))
+        return 0
     texts: Iterable[str] = options.text or (line.rstrip("\n") for line in stdin)
     if options.command == "diagnose":
         comma = words.decimal_sign == ","
@@ -378,6 +415,52 @@ def _mistakes() -> Iterable[dict[str, object]]:
             "met": place_text(MET[mistake.id]),
             "source": words.source,
         }
+
+
+def _aims() -> Iterable[dict[str, object]]:
+    for family in FAMILIES:
+        name = in_words(FAMILY_NAMES[family.id], DEFAULT_WORDS)
+        yield {"family": family.id, "name": name, "always": sorted(family.always), "demands": list(family.climb)}
+    for aim in AIMS:
+        wishes = aim.wishes
+        name = in_words(AIM_NAMES[aim.id], DEFAULT_WORDS)
+        yield {
+            "aim": aim.id, "name": name, "family": wishes.family, "can": sorted(wishes.can), "new": list(wishes.new),
+        }  # fmt: skip
+
+
+def _ladder(options: argparse.Namespace, school: School) -> Iterable[dict[str, object]]:
+    """The rungs of a ladder. Raises ValueError for wishes that there are not, Contradiction for those that exclude."""
+    can, new = (tuple(filter(None, text.split(","))) for text in (options.can, options.new))
+    unknown = [d for d in (*can, *new) if d not in FAMILY[options.family].climb]
+    if unknown:
+        raise ValueError(f"{options.family} cannot ask {unknown[0]}; see `aims`.")
+    if not (1 <= options.count <= 40 and 0 <= options.review <= 20):
+        raise ValueError("--count takes 1 to 40, --review 0 to 20.")
+    chosen: dict[str, Any] = {}
+    for name, number in _pairs(options.limits, "largest_bottom=12").items():
+        if name not in NUMBER_LIMITS or not number.isdecimal():
+            raise ValueError(f"--limits takes whole numbers for {', '.join(NUMBER_LIMITS)}.")
+        chosen[name] = int(number)
+    wishes = Wishes(options.family, frozenset(can), new, options.count, options.review, Limits(**chosen), options.seed)
+    return [
+        {
+            "problem": problem_text(rung.problem.expr),
+            "role": rung.role,
+            "added": rung.target.added,
+            "required": sorted(rung.target.required),
+            "demands": list(rung.demands),
+            "place": place_text(place) if (place := place_of(rung.demands)) else "",
+            "tells": str(rung.tells),
+        }
+        for rung in ladder(wishes, school)
+    ]
+
+
+def _told(fault: Exception, words: Words) -> str:
+    if isinstance(fault, Contradiction):
+        return say(Say.of("contradiction", family=fault.family, wishes=fault.wishes), words)
+    return str(fault)
 
 
 def _schools() -> Iterable[dict[str, object]]:

@@ -180,6 +180,7 @@ class ShownMistake(Shape):
     belief: str
     shows: str
     question: str
+    picture: str
     source: str
     met: str
     letter: str

@@ -298,7 +298,8 @@ def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[s
     same = [m for m in groups.get(text_of(wrong.answer), []) if m != wrong.mistake]
     return ShownMistake(
         mistake=wrong.mistake, name=asked.named(words.name), belief=asked.phrase(words.belief),
-        shows=asked.named(words.shows), question=asked.named(words.question), source=words.source,
+        shows=asked.named(words.shows), question=asked.named(words.question),
+        picture=PICTURE_NAMES[words.picture], source=words.source,
         met=place_text(MET[wrong.mistake]), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
         like=[asked.named(MISTAKES[m].name) for m in same],
     )  # fmt: skip

@@ -1,5 +1,6 @@
 """The command line, as another program would use it."""
 
+import contextlib
 import io
 import json
 import subprocess
@@ -8,6 +9,7 @@ import unittest
 from typing import Any
 
 from keen_slate.command_line import main
+from tests.support.demands_by_fractions import demands as by_fractions
 
 
 def run(*arguments: str, stdin: str = "") -> list[dict[str, Any]]:
@@ -145,6 +147,32 @@ class CommandLine(unittest.TestCase):
             self.assertEqual(record["value"], signed["value"])
             (again,) = run("work", "--json", record["problem"])
             self.assertEqual(again["lines"], record["lines"])
+
+    def test_a_ladder(self) -> None:
+        asked = ("--family", "mixed-subtracted", "--can", "like-denominators", "--new", "regroup", "--count", "4")
+        rungs = run("ladder", "--json", *asked)
+        self.assertEqual([r["added"] for r in rungs], ["", "", "regroup", "regroup"])
+        self.assertEqual(rungs, run("ladder", "--json", *asked))
+        for rung in rungs:
+            self.assertEqual(set(rung["demands"]), by_fractions(rung["problem"]))
+        self.assertEqual(rungs[-1]["place"], "CCSS 4.NF.B.3c (grade 4), England year 5")
+
+    def test_wishes_that_exclude_each_other(self) -> None:
+        told = io.StringIO()
+        with self.assertRaises(SystemExit) as ended, contextlib.redirect_stderr(told):
+            main(
+                ["ladder", "--json", "--family", "mixed-subtracted", "--new", "regroup-after-renaming"],
+                io.StringIO(),
+                io.StringIO(),
+            )
+        self.assertEqual(ended.exception.code, 2)
+        self.assertIn("“same bottoms” and “regroup: seen only after renaming” cannot be had together", told.getvalue())
+
+    def test_aims_can_be_drawn_as_listed(self) -> None:
+        listed = run("aims")
+        families = {r["family"]: r for r in listed if "demands" in r}
+        for aim in (r for r in listed if "aim" in r):
+            self.assertLessEqual({*aim["can"], *aim["new"]}, set(families[aim["family"]]["demands"]))
 
     def test_judge(self) -> None:
         (record,) = run("judge", "--json", "5 1/6 - 2 5/6\t5 - 2 = 3\t= 3 4/6\t= 3 2/3")

@@ -13,11 +13,12 @@ from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import form_faults
 from keen_slate.core.diagnosis.glass import better_numbers, separating, under_the_glass
 from keen_slate.core.diagnosis.lines import judge_lines
+from keen_slate.core.diagnosis.search import ONE_WAY, VARIED
 from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
 from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.problem.tree import Comparison, Negative, evaluate, number_for
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import school_from
+from keen_slate.core.schools.school import fitting_school, school_from
 from keen_slate.core.wording.notation import text_of
 from keen_slate.core.wording.sentences import say
 from keen_slate.core.working.second_look import look_twice
@@ -225,6 +226,26 @@ class SlipsOfThePen(unittest.TestCase):
 
 
 class EverySchool(unittest.TestCase):
+    def test_what_a_mistake_gives_under_any_school_is_traced_to_it(self) -> None:
+        """The machine runs each mal-rule under each school; the prepared item must know the answer and the mistake."""
+        for text in (*bag(16, seed=9), "6 1/4 − 2 5/6", "2 1/2 × 1 1/3", "4.8 ÷ 0.6", "0.5 + 1/4"):
+            problem = read(text)
+            known = {(c.mistakes, evaluate(c.answer)) for c in prepared(text).singles()}
+            right = evaluate(prepared(text).right)
+            for varied in ({}, *VARIED):
+                way, refused = fitting_school(FACETS, school_from(FACETS, ONE_WAY | varied), problem.expr)
+                if refused:
+                    continue
+                for mistake in MAL_RULES:
+                    if mistake.kind == "form":
+                        continue
+                    made = work(problem, way, mistake)
+                    if not made.derivation.struck or made.derivation.impasse is not None:
+                        continue
+                    value = evaluate(made.answer)
+                    if value != right:
+                        self.assertIn(((mistake.id,), value), known, f"{text}: {mistake.id} under {varied}")
+
     def test_pairs_are_looked_for_under_every_school(self) -> None:
         """All improper first, then tops and bottoms on their own, and the quotient and the remainder swapped: by hand,
         2 1/2 + 1 1/4 = 5/2 + 5/4 = 10/6, 10 ÷ 6 = 1 rest 4, written 4 1/6."""

@@ -39,7 +39,7 @@ class Migrations(OnDatabase):
     def test_demo_data_once(self) -> None:
         self.assertTrue(load_demo(self.database))
         self.assertFalse(load_demo(self.database))
-        self.assertEqual(len(self.line_up.list_sets().sets), len(DEMO_SETS))
+        self.assertEqual(len(self.line_up.list_sets().sets), len(DEMO_SETS) + 1)
 
 
 class ExactNumbers(OnDatabase):

@@ -2007,6 +2007,8 @@ export interface components {
             mistake: string;
             /** Name */
             name: string;
+            /** Picture */
+            picture: string;
             /** Question */
             question: string;
             /** Shows */

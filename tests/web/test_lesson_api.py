@@ -1,0 +1,95 @@
+"""The lesson that the projector gets: the same lines as on the sheet, the teacher's words, questions before lines."""
+
+import unittest
+from typing import Any
+
+from keen_slate.web.app import create_app
+from tests.support.cluster import fresh_database
+
+
+class LessonApi(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.client = create_app(cls.enterClassContext(fresh_database())).test_client()
+
+    def ask(self, method: str, path: str, **body: Any) -> Any:
+        answer = self.client.open(path, method=method, json=body or None)
+        self.assertLess(answer.status_code, 300, answer.get_data(as_text=True))
+        return answer.get_json()
+
+    def set_of(self, *problems: str, school: dict[str, str] | None = None) -> Any:
+        made = self.ask("POST", "/api/sets", name="Water butts")
+        for text in problems:
+            made = self.ask(
+                "POST", f"/api/sets/{made['id']}/examples", revision=made["revision"], text=text, school=school or {}
+            )
+        return made
+
+    def lesson(self, made: Any) -> Any:
+        return self.ask("GET", f"/api/sets/{made['id']}/lesson")
+
+    def test_the_lines_are_those_of_the_sheet(self) -> None:
+        problems = ("6 1/4 - 2 5/6", "14.2 - 6.35", "compare 3/4 and 5/6", "2/3 = ?/12", "2 3/4 m + 1 1/2 m")
+        made = self.set_of(*problems, school={"denominators": "product"})
+        for item, example in zip(self.lesson(made)["items"], made["examples"], strict=True):
+            worked = self.ask("POST", "/api/work", text=example["typed"], school=example["school"])
+            self.assertEqual(
+                [(n["notation"], n["reason_html"]) for n in item["lines"]],
+                [(n["notation"], n["reason_html"]) for n in worked["lines"][1:]],
+            )
+            self.assertEqual((item["problem"], item["answer"]), (worked["problem"], worked["answer"]))
+
+    def test_decisive_lines_carry_a_question(self) -> None:
+        (item,) = self.lesson(self.set_of("5 1/6 - 2 5/6"))["items"]
+        self.assertEqual(
+            [n["question"] for n in item["lines"]],
+            [
+                "Which bottoms change: both, one, or neither?", "Is the part on top enough?",
+                "Where can more pieces come from, and how many?", "", "", "Does one number go into top and bottom?",
+            ],
+        )  # fmt: skip
+
+    def test_questions_are_in_the_teachers_words(self) -> None:
+        kept = self.ask("GET", "/api/settings")
+        settings = {**kept["settings"], "words": {"top": "numerator", "bottom": "denominator"}}
+        kept = self.ask("PUT", "/api/settings", revision=kept["revision"], settings=settings)
+        self.addCleanup(self.ask, "PUT", "/api/settings", revision=kept["revision"], settings={})
+        (item,) = self.lesson(self.set_of("5 1/6 - 2 5/6"))["items"]
+        self.assertEqual(item["lines"][-1]["question"], "Does one number go into numerator and denominator?")
+
+    def test_what_the_teacher_changed_stands(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6")
+        edits = {
+            "lines": [{"line": 3, "reason": "Open a board: <b>six</b> sixths."}, {"line": 4, "hidden": True}],
+            "pictures": {"3": "strips"},
+        }
+        path = f"/api/sets/{made['id']}/examples/{made['examples'][0]['id']}/edits"
+        made = self.ask("PUT", path, revision=made["revision"], edits=edits)
+        (item,) = self.lesson(made)["items"]
+        own = next(n for n in item["lines"] if n["notation"]["text"] == "4 7/6 − 2 5/6")
+        self.assertEqual((own["reason"], own["reason_html"]), ("Open a board: <b>six</b> sixths.", None))
+        self.assertNotIn("4 − 2 + 2/6", [n["notation"]["text"] for n in item["lines"]])
+
+    def test_a_wrong_working_marks_its_first_false_line(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6")
+        path = f"/api/sets/{made['id']}/examples/{made['examples'][0]['id']}/beside"
+        made = self.ask("POST", path, revision=made["revision"], what="find", mistake="regroup-ten")
+        plain, find = self.lesson(made)["items"]
+        self.assertFalse(any(n["false"] for n in plain["lines"]))
+        self.assertEqual([n["notation"]["text"] for n in find["lines"] if n["false"]], ["4 11/6 − 2 5/6"])
+        self.assertEqual(find["answer"]["text"], "2 1/3")
+        self.assertEqual(find["find"], "How many sixths did you cut from one whole?")
+        self.assertIsNone(find["wrong"])
+        (false,) = [n for n in plain["wrong"]["lines"] if n["false"]]
+        self.assertTrue(plain["wrong"]["question"].endswith("?"))
+        self.assertNotIn(false["notation"]["text"], [n["notation"]["text"] for n in plain["lines"]])
+
+    def test_pictures_come_with_their_lines(self) -> None:
+        (item,) = self.lesson(self.set_of("6 1/4 - 2 5/6"))["items"]
+        drawn = [n["notation"]["text"] for n in item["lines"] if n["picture"]]
+        self.assertIn("6 3/12 − 2 10/12", drawn)
+        self.assertTrue(all(n["picture"].startswith("<svg") for n in item["lines"] if n["picture"]))
+
+    def test_a_set_that_is_gone(self) -> None:
+        answer = self.client.get("/api/sets/00000000-0000-4000-8000-000000000000/lesson")
+        self.assertEqual(answer.status_code, 404)
