@@ -101,9 +101,7 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     right_key = _key(right)
     alone = isinstance(problem.expr, Comparison)
     for search in searches(problem.expr, school):
-        for end, made in (
-            search.ends(1, slip=False) if alone else search.ends(2, slip=False) | search.ends(1, slip=True)
-        ):
+        for end, made in search.ends(1, slip=False) if alone else search.ends(2, slip=True):
             answer = bare(end)
             key = _key(answer)
             if made and key != right_key:

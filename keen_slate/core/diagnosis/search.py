@@ -52,6 +52,10 @@ for _mistake in MAL_RULES:
         STRIKING[_goal] = (*STRIKING.get(_goal, ()), _mistake)
 
 Causes = frozenset[str]
+ALONE: dict[str, Causes] = {id: frozenset({id}) for id in (*BY_ID, SLIP)}
+READING: Causes = frozenset(m.id for m in MAL_RULES if m.kind == "reading")
+"""A text read wrongly is a mistake by itself and makes no pair; a slip may come after it."""
+
 EVERY_TIME: Causes = frozenset(m.id for m in MAL_RULES if m.every)
 NOTHING: Causes = frozenset()
 State = int
@@ -171,9 +175,10 @@ class Search:
             way.append(after)
         return tuple(way)
 
-    def ends(self, mistakes: int, *, slip: bool) -> frozenset[tuple[Expr, Causes]]:
-        """Every end with at most so many mal-rules, and at most one slip if ``slip``, with the causes on the way."""
-        found = self._from(self.start, NOTHING, NOTHING, mistakes, slip)
+    def ends(self, faults: int, *, slip: bool) -> frozenset[tuple[Expr, Causes]]:
+        """Every end with at most so many faults, with the causes on the way: mal-rules, and with ``slip`` a slip as the
+        last of them."""
+        found = self._from(self.start, NOTHING, NOTHING, faults, slip)
         return frozenset((self.states.exprs[end], causes) for end, causes in found)
 
     def here(self, state: State) -> Here:
@@ -201,10 +206,10 @@ class Search:
             self._struck[state] = found
         return found
 
-    def _again(self, state: State, active: Causes) -> State | NoOccasion | None:
+    def _again(self, state: State, goals: tuple[Goal, ...], active: Causes) -> State | NoOccasion | None:
         """Where a mistake leads that was made before and is made every time."""
         for id in active & EVERY_TIME:
-            led_to = self.states.hit(BY_ID[id], state, self.here(state).goals, self.school)
+            led_to = self.states.hit(BY_ID[id], state, goals, self.school)
             if led_to != "no":
                 return led_to
         return "no"
@@ -242,13 +247,14 @@ class Search:
             ends[passed, self._kind] = ends[key]
         return ends[key]
 
-    def _from(self, state: State, active: Causes, passed: Causes, mistakes: int, slip: bool) -> Ends:
+    def _from(self, state: State, active: Causes, passed: Causes, faults: int, slip: bool) -> Ends:
         """``passed`` are mistakes that had an occasion and were not made: a pupil who makes one makes it at once."""
-        if not mistakes:  # only those that are made again matter now
-            active, passed = active & EVERY_TIME, NOTHING
-            if not active and not slip:
+        if not faults:  # only those that are made again matter now
+            active, slip = active & EVERY_TIME, False
+            if not active:
                 return self._rest(state)
-        key = (state, active, passed, mistakes, slip)
+        errs = faults > 0 and active.isdisjoint(READING)
+        key = (state, active, passed if errs else NOTHING, faults, slip)
         known = self._ends.get(key)
         if known is not None:
             return known
@@ -260,21 +266,21 @@ class Search:
         if not here.goals:
             ends.add((state, NOTHING))
         else:
-            again = self._again(state, active)
+            again = self._again(state, here.goals, active) if active else "no"
             after = here.right if again == "no" else again
-            struck = self.struck(state) if mistakes else {}
+            struck = self.struck(state) if errs else {}
             if after is not None:
-                ends |= self._from(after, active, passed.union(struck), mistakes, slip)
+                ends |= self._from(after, active, passed.union(struck), faults, slip)
             for id, wrong in struck.items():
-                if wrong is None or id in active or id in passed or (active and BY_ID[id].kind == "reading"):
+                if wrong is None or id in active or id in passed or (active and id in READING):
                     continue
-                left = mistakes - 1 if BY_ID[id].kind != "reading" else 0
-                further = self._from(wrong, active | {id}, passed, left, slip and left == mistakes - 1)
-                ends |= {(end, causes | {id}) for end, causes in further}
-            if slip and again == "no":
+                cause = ALONE[id]
+                further = self._from(wrong, active | cause, passed, faults - 1, slip)
+                ends.update([(end, causes | cause) for end, causes in further])
+            if slip and faults and again == "no":
                 for wrong in self.slipped(state):
-                    further = self._from(wrong, active, passed, 0, slip=False)
-                    ends |= {(end, causes | {SLIP}) for end, causes in further}
+                    further = self._from(wrong, active, passed, 0, False)
+                    ends.update([(end, causes | ALONE[SLIP]) for end, causes in further])
         self._open.discard(key)
         result = self._ends[key] = frozenset(ends)
         return result
