@@ -201,6 +201,19 @@ class Show(LessonTest):
         size = self.page.locator(".show-math").first.evaluate("e => parseFloat(getComputedStyle(e).fontSize)")
         self.assertGreaterEqual(size * 0.714, 0.05 * 800)  # digits of the face are 0.714 em high
 
+    def test_a_button_with_the_focus_takes_its_own_keys(self) -> None:
+        self.begin("1/4 + 3/8")
+        dark = self.page.get_by_role("button", name="Dark")
+        dark.focus()
+        self.page.keyboard.press("Space")
+        expect(self.page.locator(".show")).to_have_class(re.compile("dark"))
+        expect(self.page.locator(".show-estimate")).to_have_count(0)
+        self.page.evaluate("document.activeElement.blur()")
+        dark.click()
+        expect(self.page.locator(".show")).not_to_have_class(re.compile("dark"))
+        self.page.keyboard.press("Space")
+        expect(self.page.locator(".show-estimate")).to_have_count(1)
+
     def test_dark_and_the_timer(self) -> None:
         self.begin("1/4 + 3/8")
         self.page.keyboard.press("d")

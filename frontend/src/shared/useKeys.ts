@@ -12,6 +12,8 @@ export function useKeys(keys: Keys): void {
     if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return
     const at = event.target as HTMLElement | null
     if (at?.closest('input, textarea, select, [contenteditable], [role="combobox"], [role="listbox"]')) return
+    // Enter and space belong to what has the focus.
+    if ((event.key === 'Enter' || event.key === ' ') && at?.closest('button, a, summary')) return
     const action = keys[event.key]
     if (!action) return
     event.preventDefault()

@@ -232,7 +232,8 @@ onScopeDispose(() => window.clearInterval(ticking))
       <footer class="show-foot">
         <span class="show-place">{{ item + 1 }} of {{ lesson?.items.length }}</span>
         <span v-if="minutes" class="show-clock" role="timer">{{ clock }}</span>
-        <span class="show-buttons">
+        <!-- A click leaves the focus where it was, so that the next key goes on with the lesson. -->
+        <span class="show-buttons" @mousedown.prevent>
           <button type="button" @click="back">Back</button>
           <button type="button" @click="next">Next</button>
           <button type="button" @click="another(-1)">Item before</button>
