@@ -96,6 +96,65 @@ class LineUp(LessonTest):
         self.page.locator(".asked-filter").get_by_role("button", name="regroup").click()
         expect(self.page.locator(".example:visible")).to_have_count(1)
 
+    def test_an_aim_of_ones_own(self) -> None:
+        made = self.set_of()
+        self.page.goto(f"/line-up/{made['id']}")
+        self.page.get_by_role("button", name="Draw a ladder").click()
+        self.page.get_by_role("combobox", name="Start from").click()
+        self.page.get_by_role("option", name="From a bare whole").click()
+        self.page.get_by_label("Rungs").fill("4")
+        self.page.get_by_label("Name to keep this aim").fill("Boards in June")
+        with self.page.expect_response("**/api/aims"):
+            self.page.get_by_role("button", name="Keep", exact=True).click()
+        expect(self.page.get_by_text("Kept as “Boards in June”.")).to_be_visible()
+        self.page.reload()
+        self.page.get_by_role("button", name="Draw a ladder").click()
+        self.page.get_by_role("combobox", name="Start from").click()
+        self.page.get_by_role("option", name="Boards in June").click()
+        expect(self.page.get_by_label("Rungs")).to_have_value("4")
+        with self.page.expect_response("**/ladder"):
+            self.page.get_by_role("button", name="Draw the ladder").click()
+        expect(self.page.locator(".example")).to_have_count(4)
+        self.assertIn("bare-whole-minuend", by_fractions(self.problems()[-1]))
+        self.page.get_by_role("button", name="Forget this aim").click()
+        self.page.get_by_role("combobox", name="Start from").click()
+        expect(self.page.get_by_role("option", name="Boards in June")).to_have_count(0)
+
+    def test_an_item_typed_by_hand_is_judged(self) -> None:
+        made = self.set_of()
+        self.page.goto(f"/line-up/{made['id']}")
+        self.draw()
+        expect(self.page.locator(".example")).to_have_count(12)
+        self.open_tools(12)
+        self.page.get_by_label(re.compile("^Type over ")).fill("5 5/6 - 2 1/6")
+        with self.page.expect_response("**/typed"):
+            self.page.get_by_role("button", name="Type over").click()
+        expect(self.page.locator(".example").last.locator(".judged-item")).to_have_text(
+            "This one does without: regroup."
+        )
+        self.expected_trouble.add(422)
+        self.open_tools(12)
+        self.page.get_by_label(re.compile("^Type over ")).fill("5 1/")
+        self.page.get_by_role("button", name="Type over").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("has no bottom number")
+        self.assertEqual(self.problems()[-1], "5 5/6 − 2 1/6")
+
+    def test_a_locked_rung_stays_where_it_is(self) -> None:
+        made = self.set_of()
+        self.page.goto(f"/line-up/{made['id']}")
+        self.draw()
+        expect(self.page.locator(".example")).to_have_count(12)
+        before = self.problems()
+        self.open_tools(3)
+        with self.page.expect_response("**/task"):
+            self.page.get_by_role("button", name="Lock").click()
+        with self.page.expect_response("**/ladder"):
+            self.page.get_by_role("button", name="Other numbers").click()
+        expect(self.page.locator(".example-problem .math-text").first).not_to_have_attribute("data-text", before[0])
+        after = self.problems()
+        self.assertEqual(after[2], before[2])
+        self.assertEqual(len(set(after) & set(before)), 1)
+
 
 class Show(LessonTest):
     def begin(self, *problems: str) -> Any:

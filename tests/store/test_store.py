@@ -11,10 +11,10 @@ from sqlalchemy import event, select, text
 from sqlalchemy.exc import StatementError
 
 from keen_slate.services.demo import DEMO_SETS, load_demo
-from keen_slate.services.line_up import LineUp
+from keen_slate.services.line_up import LineUp, new_example
 from keen_slate.store import sets
 from keen_slate.store.database import Database, DatabaseUnavailable
-from keen_slate.store.models import Base, Example
+from keen_slate.store.models import Base, Example, ExampleSet
 from keen_slate.store.sets import BadOrder, ChangedMeanwhile, NewExample, NotFound
 from tests.support.cluster import fresh_database
 
@@ -167,3 +167,52 @@ class NoDatabase(unittest.TestCase):
         for url in ("sqlite:///x.db", "nonsense", "mysql://a@b/c"):
             with self.assertRaises(ValueError):
                 Database(url)
+
+
+class Rearranging(OnDatabase):
+    def made(self, *problems: str) -> ExampleSet:
+        with self.database.transaction() as session:
+            made = sets.make_set(session, "Seed trays")
+            new = [new_example(p, {}) for p in problems]
+            return sets.rearrange(session, made.id, made.revision, new)
+
+    def test_new_ones_among_kept_ones_in_the_order_given(self) -> None:
+        made = self.made("1/2", "1/3", "1/4")
+        a, _, c = (e.id for e in made.examples)
+        with self.database.transaction() as session:
+            made = sets.rearrange(session, made.id, made.revision, [c, new_example("1/5", {}), a])
+        self.assertEqual([e.problem for e in made.examples], ["1/4", "1/5", "1/2"])
+
+    def test_what_was_put_away_comes_back(self) -> None:
+        made = self.made("1/2", "1/3", "1/4")
+        ids = [e.id for e in made.examples]
+        with self.database.transaction() as session:
+            fewer = sets.rearrange(session, made.id, made.revision, ids[:1])
+            self.assertEqual(len(fewer.examples), 1)
+            again = sets.rearrange(session, made.id, fewer.revision, ids[::-1])
+        self.assertEqual([e.id for e in again.examples], ids[::-1])
+
+    def test_what_is_named_twice_or_of_another_set_is_refused_whole(self) -> None:
+        one, other = self.made("1/2", "1/3"), self.made("1/4")
+        a, b = (e.id for e in one.examples)
+        for order in ([a, a], [a, b, other.examples[0].id]):
+            with self.assertRaises(BadOrder), self.database.transaction() as session:
+                sets.rearrange(session, one.id, one.revision, order)
+        with self.database.transaction() as session:
+            self.assertEqual(sets.open_set(session, one.id).revision, one.revision)
+
+    def test_an_older_revision_is_refused(self) -> None:
+        made = self.made("1/2", "1/3")
+        ids = [e.id for e in made.examples]
+        with self.database.transaction() as session:
+            sets.rearrange(session, made.id, made.revision, ids[::-1])
+        with self.assertRaises(ChangedMeanwhile), self.database.transaction() as session:
+            sets.rearrange(session, made.id, made.revision, ids)
+
+    def test_a_task_of_what_is_gone(self) -> None:
+        made = self.made("1/2", "1/3")
+        gone = made.examples[0].id
+        with self.database.transaction() as session:
+            fewer = sets.rearrange(session, made.id, made.revision, [made.examples[1].id])
+        with self.assertRaises(NotFound), self.database.transaction() as session:
+            sets.change_task(session, made.id, fewer.revision, gone, {})

@@ -200,6 +200,26 @@ class AtAGlance(LadderTest):
         self.assertEqual((ten["revealed_by"], len(ten["hidden_in"])), ([], 1))
 
 
+class Finding(LadderTest):
+    def test_examples_of_all_sets_by_their_demands(self) -> None:
+        first, second = self.made(), self.made(seed="9")
+        found = self.ask("GET", "/api/examples?demands=regroup, simplify")["examples"]
+        here = [e for e in found if e["set_id"] in (first["id"], second["id"])]
+        expected = [t for s in (first, second) for t in self.texts(s) if {"regroup", "simplify"} <= by_fractions(t)]
+        self.assertEqual(sorted(e["typed"] for e in here), sorted(expected))
+        self.assertGreater(len(here), 1)
+        for example in found:
+            self.assertLessEqual({"regroup", "simplify"}, {d["id"] for d in example["demands"]})
+        self.assertEqual(self.ask("GET", "/api/examples?demands=no-such-demand")["examples"], [])
+
+    def test_what_is_put_away_is_not_found(self) -> None:
+        made = self.made(family="order-of-operations", can=["multiplying"], new=["brackets"], count=3)
+        before = len(self.ask("GET", "/api/examples?demands=brackets")["examples"])
+        last = made["examples"][-1]["id"]
+        self.ask("DELETE", f"/api/sets/{made['id']}/examples/{last}?revision={made['revision']}")
+        self.assertEqual(len(self.ask("GET", "/api/examples?demands=brackets")["examples"]), before - 1)
+
+
 class OwnAims(LadderTest):
     def test_an_aim_is_kept_and_forgotten(self) -> None:
         ready = self.ask("GET", "/api/aims")

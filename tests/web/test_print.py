@@ -163,6 +163,41 @@ class Handouts(PrintTest):
         self.assertNotIn("Take away the wholes: 8 − 3 = 5.", text)
         self.assertIn("Divide top and bottom by 2", text)  # the first example is worked to its end
 
+    def test_it_speaks_the_teachers_words_and_writes_the_teachers_sign(self) -> None:
+        kept = self.client.get("/api/settings").get_json()
+        words = {"regroup": "exchange", "decimal_sign": ","}
+        body = {"revision": kept["revision"], "settings": {**kept["settings"], "words": words}}
+        kept = self.client.put("/api/settings", json=body).get_json()
+        self.addCleanup(
+            lambda: self.client.put("/api/settings", json={"revision": kept["revision"], "settings": {}})
+        )  # fmt: skip
+        made = self.client.post("/api/sets", json={"name": "Commas"}).get_json()
+        for text in ("14,2 - 6,35", "5 1/6 - 2 5/6"):
+            body = {"revision": made["revision"], "text": text, "school": {}}
+            made = self.client.post(f"/api/sets/{made['id']}/examples", json=body).get_json()
+        job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": "worked"}).get_json()["id"]
+        self.finished(job)
+        text = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
+        self.assertIn("7,85", text)
+        self.assertNotIn("7.85", text)
+        self.assertIn("Exchange 1 whole as 6/6", text)
+
+    def test_a_mistake_to_be_found_is_not_given_away(self) -> None:
+        made = self.client.post("/api/sets", json={"name": "Find it"}).get_json()
+        body = {"revision": made["revision"], "text": "5 1/6 - 2 5/6", "school": {}}
+        made = self.client.post(f"/api/sets/{made['id']}/examples", json=body).get_json()
+        beside = {"revision": made["revision"], "what": "find", "mistake": "regroup-ten"}
+        self.client.post(f"/api/sets/{made['id']}/examples/{made['examples'][0]['id']}/beside", json=beside)
+        texts: dict[str, str] = {}
+        for kind in ("as-set", "bare", "teacher"):
+            job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": kind}).get_json()["id"]
+            self.finished(job)
+            texts[kind] = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
+        for kind in ("as-set", "bare"):
+            self.assertIn("Find the line that does not follow.", texts[kind])
+            self.assertNotIn("Ten pieces for one whole", texts[kind])
+        self.assertIn("Ten pieces for one whole.", texts["teacher"])
+
     def test_words_of_a_title_are_words_and_no_commands(self) -> None:
         title = '#panic("no") $x$ *b* \\ "q" _i_ [c] <t>'
         self.assertIn('#panic("no") $x$ *b*', self.text(self.printed(kind="key", title=title)))

@@ -134,6 +134,7 @@ async function forgetAim() {
       <label for="aim-ready">Start from</label>
       <Select
         input-id="aim-ready"
+        aria-label="Start from"
         :model-value="chosen"
         :options="offered.aims"
         option-label="name"
@@ -147,6 +148,7 @@ async function forgetAim() {
       <Select
         v-model="family"
         input-id="aim-family"
+        aria-label="Items"
         :options="offered.families"
         option-label="name"
         option-value="id"

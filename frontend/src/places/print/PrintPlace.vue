@@ -117,7 +117,7 @@ onScopeDispose(() => window.clearTimeout(timer))
       </fieldset>
       <div class="print-row">
         <label for="print-organiser">Space to work in</label>
-        <Select v-model="organiser" input-id="print-organiser" :options="ORGANISERS" option-label="name" option-value="id" size="small" />
+        <Select v-model="organiser" input-id="print-organiser" aria-label="Space to work in" :options="ORGANISERS" option-label="name" option-value="id" size="small" />
       </div>
       <div class="print-row">
         <SelectButton v-model="paper" :options="PAPERS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Paper" />
