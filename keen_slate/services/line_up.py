@@ -10,7 +10,7 @@ from keen_slate.core.demands.find import demands_of
 from keen_slate.core.laddering.changing import fits
 from keen_slate.core.laddering.ladder import Target
 from keen_slate.core.problem.reading import Problem, read
-from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate
+from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import school_from
 from keen_slate.core.wording.mistakes import MISTAKES
@@ -19,7 +19,7 @@ from keen_slate.core.wording.notation import problem_text
 from keen_slate.core.wording.say import Say
 from keen_slate.core.wording.sentences import say, with_decimal_sign
 from keen_slate.core.wording.words import DEFAULT_WORDS, Words
-from keen_slate.core.working.work import DEFAULT_SCHOOL, work
+from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
 from keen_slate.services.shapes import (
     Edits,
     FoundExample,
@@ -162,11 +162,11 @@ def kept(
 
 
 @lru_cache(maxsize=4096)
-def understood(text: str) -> tuple[Problem, tuple[str, ...], Expr]:
-    """A kept problem read again: the problem, its demands and its answer."""
+def understood(text: str) -> tuple[Problem, tuple[str, ...], Working]:
+    """A kept problem read again: the problem, its demands, and its working under the default school."""
     problem = read(text)
     reference = work(problem, DEFAULT_SCHOOL)
-    return problem, demands_of(problem, reference.derivation), reference.answer
+    return problem, demands_of(problem, reference.derivation), reference
 
 
 def _summary(found: ExampleSet, count: int) -> SetSummary:
@@ -187,7 +187,7 @@ def shown_set(found: ExampleSet, words: Words) -> ShownSet:
 
 
 def _shown_example(example: Example, words: Words) -> ShownExample:
-    problem, demands, answer = understood(example.problem)
+    problem, demands, reference = understood(example.problem)
     task = Task.model_validate(example.task)
     return ShownExample(
         id=example.id,
@@ -197,7 +197,7 @@ def _shown_example(example: Example, words: Words) -> ShownExample:
         mistake=in_words(MISTAKES[task.mistake].name, words) if task.mistake in MISTAKES else "",
         typed=with_decimal_sign(example.problem, words),
         problem=notation(problem.expr, problem.label, words=words),
-        answer=notation(answer, problem.label, words=words),
+        answer=notation(reference.answer, problem.label, words=words),
         school=example.school,
         school_names=school_names(school_from(FACETS, example.school), words),
         demands=shown_demands(demands, words),

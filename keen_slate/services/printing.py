@@ -28,7 +28,7 @@ from keen_slate.core.wording.questions import PUPIL_QUESTIONS
 from keen_slate.core.wording.say import Say
 from keen_slate.core.working.acts import ACT_OF
 from keen_slate.core.working.second_look import look_twice
-from keen_slate.core.working.work import Line, Working, work
+from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, work
 from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
@@ -176,10 +176,12 @@ def _inputs(request: PrintRequest, title: str, versions: list[Data]) -> dict[str
 
 def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> Data:
     """All that the template needs of one item."""
-    asked = Asked(item.problem, item.school, content.get("words", {}))
+    problem, _, reference = understood(item.problem)
+    asked = Asked(item.problem, item.school, content.get("words", {}), problem)
     task, edits = item.task, item.edits
     finding = task.role == "find" and task.mistake in BY_ID
-    right = asked.work(edits.turns)
+    usual = asked.school == DEFAULT_SCHOOL and not edits.turns
+    right = reference if usual else asked.work(edits.turns)
     working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
     fading = _fading(task, request)
     worked = request.kind in ("as-set", "worked", "bare") and fading.kind != "bare"

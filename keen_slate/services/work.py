@@ -138,9 +138,11 @@ class UnknownWord(ValueError):
 class Asked:
     """A request understood. Raises UnreadableProblem for the text, UnknownChoice and UnknownWord for the rest."""
 
-    def __init__(self, text: str, school: Mapping[str, str], words: Mapping[str, str]) -> None:
+    def __init__(
+        self, text: str, school: Mapping[str, str], words: Mapping[str, str], problem: Problem | None = None
+    ) -> None:
         self.words = chosen_words(words)
-        self.problem = read_in_words(text, self.words)
+        self.problem = problem if problem is not None else read_in_words(text, self.words)
         self.school = school_from(FACETS, school)
 
     @classmethod
