@@ -9,7 +9,7 @@ class Work(BrowserTest):
     def test_type_work_keep_reload_restart(self) -> None:
         page = self.page
         page.goto("/")
-        self.assertEqual(page.evaluate("document.activeElement.id"), "problem")
+        expect(page.get_by_label("Problem", exact=True)).to_be_focused()
         self.work("7 1/6 - 3 3/4")
         self.assertEqual(
             self.written(),
@@ -96,8 +96,10 @@ class Work(BrowserTest):
 
     def test_keys(self) -> None:
         page = self.page
-        page.goto("/work?problem=2 3/4 %2B 1 5/6")
+        with page.expect_response("**/api/ways"):
+            page.goto("/work?problem=2 3/4 %2B 1 5/6")
         self.written()
+        page.get_by_role("button", name="fractions first").first.wait_for()
         page.locator("h2").first.click()
         with page.expect_response("**/api/work"):
             page.keyboard.press("m")
@@ -106,7 +108,7 @@ class Work(BrowserTest):
         page.keyboard.press("Escape")
         page.locator("h2").first.click()
         page.keyboard.press("/")
-        self.assertEqual(page.evaluate("document.activeElement.id"), "problem")
+        expect(page.get_by_label("Problem", exact=True)).to_be_focused()
 
     def test_a_five_line_working_and_its_second_look_need_no_scrolling(self) -> None:
         self.page.goto("/work?problem=6 1/4 - 2 5/6")
