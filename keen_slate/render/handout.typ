@@ -119,7 +119,6 @@
           for wrong in item.wrong {
             grid(columns: (auto, 1fr), column-gutter: 0.6em, align: horizon, box(stroke: (dash: "dotted", thickness: 0.6pt), inset: (x: 0.3em, y: 0.1em), maths(wrong.answer, size: 0.9em)), [#wrong.names#if wrong.caught { h(0.4em); box(stroke: (dash: "dashed", thickness: 0.6pt), inset: (x: 0.2em), text(size: 8.5pt, "≈")) }])
           }
-          if item.silent != "" { text(fill: soft, item.silent) }
         })
       }
       parbreak()

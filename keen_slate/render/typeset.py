@@ -1,8 +1,8 @@
 """Expressions as nested lists that the print template draws: data, never markup.
 
 A node is ``["n", text]`` a number, ``["o", sign]`` an operation, ``["w", words]``, ``["f", top, bottom]``,
-``["m", whole, fraction]``, ``["r", nodes]`` a row, ``["b", bracket, node]``, ``["p", base, exponent]``, ``["k", node]``
-a changed part, ``["e"]`` an empty box, ``["l", digits]`` digits with a bar over them.
+``["m", whole, fraction]``, ``["r", nodes]`` a row, ``["b", bracket, node]``, ``["p", base, exponent]``,
+``["e"]`` an empty box, ``["l", digits]`` digits with a bar over them.
 """
 
 from collections.abc import Collection

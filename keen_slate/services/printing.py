@@ -202,7 +202,6 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "pictures": _pictures(right, states, asked, edits) if worked and request.pictures and not finding else [],
         "space": _space(right, states, asked, request) if request.kind in ("as-set", "bare") and not finding else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
-        "silent": "",
     }
 
 

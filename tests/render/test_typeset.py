@@ -13,7 +13,7 @@ from keen_slate.core.working.work import work
 from keen_slate.render.typeset import typeset
 from tests.support.generated import asked, expressions, sums
 
-KINDS = {"n", "o", "w", "f", "m", "r", "b", "p", "k", "e", "l"}
+KINDS = {"n", "o", "w", "f", "m", "r", "b", "p", "e", "l"}
 
 
 def figures(node: Any) -> list[str]:

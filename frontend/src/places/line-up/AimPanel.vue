@@ -7,6 +7,7 @@ import ToggleSwitch from 'primevue/toggleswitch'
 import { computed, onMounted, reactive, ref } from 'vue'
 import { api, ApiFault, data, type Aims, type Limits, type Plan } from '@/api/client'
 import { useSets } from '@/desk/useSets'
+import { useSettings } from '@/desk/useSettings'
 
 /** What the class can do, what is new, and within which bounds: the wishes that a ladder is drawn by. */
 const emit = defineEmits<{ drawn: [] }>()
@@ -25,8 +26,8 @@ const WIDEST: Required<Limits> = {
 }
 const NUMBERS: { id: 'largest_bottom' | 'largest_common' | 'largest_whole' | 'largest_fact' | 'places'; name: string }[] =
   [
-    { id: 'largest_bottom', name: 'Largest bottom number' },
-    { id: 'largest_common', name: 'Largest common one' },
+    { id: 'largest_bottom', name: 'Largest {bottom}' },
+    { id: 'largest_common', name: 'Largest common {bottom}' },
     { id: 'largest_whole', name: 'Largest whole number' },
     { id: 'largest_fact', name: 'Facts up to × ' },
     { id: 'places', name: 'Decimal places' },
@@ -40,6 +41,8 @@ const BOUNDS = {
 } as const
 
 const sets = useSets()
+const settings = useSettings()
+const bottom = computed(() => settings.settings.words?.bottom ?? 'bottom')
 const offered = ref<Aims | null>(null)
 const chosen = ref('')
 const family = ref('')
@@ -67,7 +70,7 @@ const plan = computed<Plan>(() => ({
 const boundsTold = computed(() => {
   const tables = limits.tables.length === TABLES.length ? 'all tables' : `tables of ${[...limits.tables].join(', ')}`
   const wholes = limits.only_wholes ? ', whole numbers only' : ''
-  return `bottoms to ${limits.largest_bottom}, common to ${limits.largest_common}, wholes to ${limits.largest_whole}, ${tables}${wholes}`
+  return `${bottom.value}s to ${limits.largest_bottom}, common to ${limits.largest_common}, wholes to ${limits.largest_whole}, ${tables}${wholes}`
 })
 
 function take(from: Plan) {
@@ -174,7 +177,7 @@ async function forgetAim() {
       </summary>
       <div class="bounds">
         <label v-for="number in NUMBERS" :key="number.id">
-          {{ number.name }}
+          {{ number.name.replace('{bottom}', bottom) }}
           <input
             v-model.number="limits[number.id]"
             type="number"
