@@ -4,6 +4,7 @@ With ``--proof`` also the counts that the tests take a sample of: produced answe
 wrong, near random numbers left without a cause.
 """
 
+import gc
 import statistics
 import sys
 from fractions import Fraction
@@ -19,6 +20,8 @@ from keen_slate.core.working.second_look import look_twice
 
 
 def main(arguments: list[str]) -> int:
+    gc.collect()
+    gc.freeze()  # as the server does: what is loaded once is not gone through again and again
     looks, prepares, answers = [], [], []
     worst = (0.0, "")
     for text in bag(80, seed=21):

@@ -71,7 +71,7 @@ def serve(port: int, database_url: str, logs: Path, workers: int = 2) -> subproc
             "--threads", "4", "--no-control-socket", "--log-level", "warning", "--worker-tmp-dir", "/dev/shm",
             "--access-logfile", str(logs / "requests.log"),
             "--access-logformat", '%(t)s %(m)s %(U)s %(s)s %(B)s %(M)sms',
-            "--error-logfile", str(logs / "server.log"), "--capture-output", "keen_slate.web.app:create_app()",
+            "--error-logfile", str(logs / "server.log"), "--capture-output", "keen_slate.web.app:create_lasting_app()",
         ],
         cwd=ROOT, env=os.environ | {"DATABASE_URL": database_url}, start_new_session=True,
     )  # fmt: skip

@@ -1,5 +1,6 @@
 """The web application: routes and errors. Thin: parse, call a service, answer."""
 
+import gc
 import os
 from pathlib import Path
 from typing import Any
@@ -78,6 +79,14 @@ def create_app(database_url: str | None = None) -> APIFlask:
             response.headers.setdefault(name, value)
         return response
 
+    return app
+
+
+def create_lasting_app() -> APIFlask:
+    """The application for a process that serves until it is stopped: what is loaded now is never garbage."""
+    app = create_app()
+    gc.collect()
+    gc.freeze()
     return app
 
 

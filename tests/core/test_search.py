@@ -6,12 +6,33 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from keen_slate.core.diagnosis.answers import bare
-from keen_slate.core.diagnosis.search import FACTS, ONE_WAY, SLIP, VARIED, Search, searches, slips
+from keen_slate.core.diagnosis.search import (
+    FACTS,
+    FINISHING,
+    MULTIPLYING,
+    ONE_WAY,
+    SLIP,
+    VARIED,
+    Search,
+    searches,
+    slips,
+)
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.reading import UnreadableProblem, read
-from keen_slate.core.problem.tree import Columns, Comparison, Expr, Sum, Term, evaluate
-from keen_slate.core.rules.listing import RULES
+from keen_slate.core.problem.tree import (
+    Columns,
+    Comparison,
+    Expr,
+    Factor,
+    Product,
+    Sum,
+    Term,
+    at_path,
+    evaluate,
+    number_for,
+)
+from keen_slate.core.rules.listing import MACHINE, RULES
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import fitting_school, school_from
 from keen_slate.core.wording.notation import text_of
@@ -25,6 +46,10 @@ def key(expr: Expr) -> str:
     return text_of(expr) if isinstance(expr, Comparison) else str(evaluate(expr))
 
 
+def ended(search: Search, faults: int, *, slip: bool = False) -> set[tuple[Expr, frozenset[str]]]:
+    return {(search.states.exprs[end], causes) for end, causes in search.ends(faults, slip=slip)}
+
+
 class Agreement(unittest.TestCase):
     @settings(max_examples=80, deadline=None)
     @given(sums(3) | expressions(1), WAYS)
@@ -35,7 +60,7 @@ class Agreement(unittest.TestCase):
             return
         fitting, _ = fitting_school(FACETS, school, problem.expr)
         found: dict[str, set[str]] = {}
-        for end, causes in Search(problem.expr, fitting).ends(1, slip=False):
+        for end, causes in ended(Search(problem.expr, fitting), 1):
             if len(causes) == 1:
                 found.setdefault(next(iter(causes)), set()).add(key(bare(end)))
         for mistake in MAL_RULES:
@@ -52,8 +77,51 @@ class Agreement(unittest.TestCase):
     def test_without_mistakes_it_ends_at_the_right_answer(self, text: str, school) -> None:
         problem = read(text)
         fitting, _ = fitting_school(FACETS, school, problem.expr)
-        ((end, causes),) = Search(problem.expr, fitting).ends(0, slip=False)
+        ((end, causes),) = ended(Search(problem.expr, fitting), 0)
         self.assertEqual((key(bare(end)), causes), (key(work(problem, fitting).answer), frozenset()))
+
+
+class KnownWays(unittest.TestCase):
+    """What the search takes for granted: fractions and products of fractions end in one finished form."""
+
+    numbers = st.builds(Whole, st.integers(0, 12)) | st.builds(CommonFraction, st.integers(0, 30), st.integers(1, 12))
+    numbers |= st.builds(MixedNumber, st.integers(0, 9), st.integers(0, 20), st.integers(1, 12))
+    products = st.lists(st.builds(Factor, numbers, st.booleans()), min_size=2, max_size=3).map(
+        lambda factors: Product((Factor(factors[0].expr, False), *factors[1:]))
+    )
+
+    @settings(max_examples=150, deadline=None)
+    @given(numbers.filter(lambda n: not isinstance(n, Whole)) | products, WAYS)
+    def test_the_machine_goes_there(self, expr: Expr, school) -> None:
+        try:
+            finished = number_for(evaluate(expr))
+        except ZeroDivisionError:
+            return
+        working = MACHINE.derive(expr, school)
+        self.assertEqual(working.end, finished)
+        known = MULTIPLYING if isinstance(expr, Product) else FINISHING
+        for step in working.steps:
+            met = {
+                mistake.id
+                for goal in step.goals
+                for mistake in MAL_RULES
+                if goal.id in mistake.goals and mistake.every and mistake.kind != "form"
+                if mistake.strike(at_path(step.before, goal.at), school) is not None
+            }
+            self.assertLessEqual(met, known, text_of(expr))
+
+
+class Sharing(unittest.TestCase):
+    @settings(max_examples=25, deadline=None)
+    @given(sums(3) | expressions(1))
+    def test_what_schools_share_is_what_each_finds_alone(self, text: str) -> None:
+        try:
+            problem = read(text)
+        except UnreadableProblem:
+            return
+        for search in searches(problem.expr, school_from(FACETS, {})):
+            alone = Search(problem.expr, search.school)
+            self.assertEqual(ended(search, 2, slip=True), ended(alone, 2, slip=True), text)
 
 
 class Schools(unittest.TestCase):
@@ -101,5 +169,5 @@ class Slips(unittest.TestCase):
 
     def test_a_lone_slip_is_found_by_the_search(self) -> None:
         """3/4 + 1/6: 9 + 2 = 12 instead of 11; by hand."""
-        ends = Search(read("3/4 + 1/6").expr, school_from(FACETS, ONE_WAY)).ends(1, slip=True)
+        ends = ended(Search(read("3/4 + 1/6").expr, school_from(FACETS, ONE_WAY)), 1, slip=True)
         self.assertIn(("1", frozenset({SLIP})), {(key(bare(e)), c) for e, c in ends})

@@ -11,8 +11,8 @@ from typing import Literal
 from keen_slate.core.blanks.solving import fill_sides
 from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults
-from keen_slate.core.diagnosis.search import SLIP, Causes, searches
-from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches
+from keen_slate.core.malrules.listing import LIKELIHOOD
 from keen_slate.core.numbers.forms import DecimalNumeral
 from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
 from keen_slate.core.problem.tree import (
@@ -37,11 +37,13 @@ from keen_slate.core.wording.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 Verdict = Literal["right", "wrong form", "wrong", "unreadable"]
-LIKELIHOOD = {id: place for place, id in enumerate(BY_ID)}
-
-
 Slip = Literal["", "fact", "digit", "item"]
 """No slip; a basic fact off by one; a digit of the item copied wrongly; the numbers of another item."""
+
+RANKS: dict[tuple[int, Slip], int] = {
+    (1, ""): 0, (2, ""): 1, (1, "fact"): 2, (0, "fact"): 3, (0, "item"): 4, (0, "digit"): 5,
+}  # fmt: skip
+"""How many mal-rules with which slip, the likelier first."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,8 +63,7 @@ class Cause:
     @property
     def rank(self) -> tuple[int, int]:
         """Singles before pairs before a mal-rule with a slip before a lone slip; the likelier first."""
-        kind = {(1, ""): 0, (2, ""): 1, (1, "fact"): 2, (0, "fact"): 3, (0, "item"): 4, (0, "digit"): 5}
-        return kind[len(self.mistakes), self.slip], sum(LIKELIHOOD[m] for m in self.mistakes)
+        return RANKS[len(self.mistakes), self.slip], sum(LIKELIHOOD[m] for m in self.mistakes)
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,29 +98,33 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     right = work(problem, school).answer
     if isinstance(problem.expr, Chain):
         return Prepared(problem, right, {})
-    causes: dict[tuple[Fraction | str, Causes], Expr] = {}
     right_key = _key(right)
     alone = isinstance(problem.expr, Comparison)
+    led_to: dict[Fraction | str, dict[Causes, Expr]] = {}
+    judged: dict[State, tuple[Expr, dict[Causes, Expr]]] = {}
     for search in searches(problem.expr, school):
         for end, made in search.ends(1, slip=False) if alone else search.ends(2, slip=True):
-            answer = bare(end)
-            key = _key(answer)
-            if made and key != right_key:
-                causes.setdefault((key, made), answer)
-    by_value: dict[Fraction | str, list[Cause]] = {}
-    singles = {(key, next(iter(made))) for key, made in causes if len(made) == 1}
-    for (key, made), answer in causes.items():
-        mistakes = tuple(sorted(made - {SLIP}, key=LIKELIHOOD.__getitem__))
-        # A pair, one half of which leads there alone, explains nothing more.
-        if len(made) == 2 and any((key, one) in singles for one in made):
-            continue
-        by_value.setdefault(key, []).append(Cause(mistakes, "fact" if SLIP in made else "", answer))
+            if end not in judged:
+                answer = bare(search.states.exprs[end])
+                judged[end] = answer, led_to.setdefault(_key(answer), {})
+            answer, causes = judged[end]
+            causes.setdefault(made, answer)
+    led_to.pop(right_key, None)
+    by_value = {key: list(_explaining(causes)) for key, causes in led_to.items()}
     explained = set(by_value)
     for worked, slip, value in _worked_instead(problem, others):
         # A digit copied wrongly gives many answers: it is thought of only where nothing else gives this one.
         if value != right_key and (slip == "item" or value not in explained):
             by_value.setdefault(value, []).append(Cause((), slip, _number_like(right, value), worked))
     return Prepared(problem, right, {k: tuple(sorted(v, key=lambda c: c.rank)) for k, v in by_value.items()})
+
+
+def _explaining(causes: dict[Causes, Expr]) -> Iterator[Cause]:
+    """A pair, one half of which leads there alone, explains nothing more."""
+    for made, answer in causes.items():
+        if len(made) < 2 or not any(frozenset({one}) in causes for one in made):
+            mistakes = tuple(sorted(made - {SLIP}, key=LIKELIHOOD.__getitem__))
+            yield Cause(mistakes, "fact" if SLIP in made else "", answer)
 
 
 def _worked_instead(problem: Problem, others: tuple[Problem, ...]) -> Iterator[tuple[Expr, Slip, Fraction]]:

@@ -9,8 +9,9 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
-from keen_slate.core.diagnosis.answers import LIKELIHOOD, bare
+from keen_slate.core.diagnosis.answers import bare
 from keen_slate.core.diagnosis.search import searches
+from keen_slate.core.malrules.listing import LIKELIHOOD
 from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate
 from keen_slate.core.rules.listing import MACHINE
@@ -112,6 +113,6 @@ def _causes(before: Expr, value: Fraction, school: School) -> tuple[str, ...]:
     found: set[str] = set()
     for search in searches(before, school):
         for end, made in search.ends(1, slip=False):
-            if len(made) == 1 and evaluate(bare(end)) == value:
+            if len(made) == 1 and evaluate(bare(search.states.exprs[end])) == value:
                 found |= made
     return tuple(sorted(found, key=LIKELIHOOD.__getitem__))

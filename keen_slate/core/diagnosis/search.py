@@ -6,17 +6,30 @@ once; what never fires costs nothing further.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
-from typing import Literal
+from typing import Generic, Literal, TypeVar
 
-from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
+from keen_slate.core.malrules.listing import BY_ID, LIKELIHOOD, MAL_RULES
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
-from keen_slate.core.problem.tree import Columns, Expr, Path, Sum, Term, at_path, children, is_numeral, replaced, tidy
-from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.problem.tree import (
+    Columns,
+    Expr,
+    Product,
+    Sum,
+    Term,
+    at_path,
+    children,
+    evaluate,
+    is_numeral,
+    number_for,
+    replaced,
+    tidy,
+)
+from keen_slate.core.rules.listing import MACHINE, PLANS, RULES
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import School, fitting_school, school_from
-from keen_slate.core.working.engine import Bound, Goal, MalRule, Move
+from keen_slate.core.working.engine import Bound, Goal, MalRule, Move, Rule
 
 ONE_WAY = {
     "questions": "unasked", "regrouping": "shortcut", "wholes-out": "division", "simplifying": "greatest-factor",
@@ -42,6 +55,7 @@ FACTS = {
 }  # fmt: skip
 """Rules that take a basic fact, in which a slip can happen."""
 
+FRACTIONAL = (Whole, CommonFraction, MixedNumber)
 SLIP = "slip"
 LONGEST_WAY = 150
 """Steps from the problem to an answer; a way that is longer goes round."""
@@ -57,26 +71,111 @@ READING: Causes = frozenset(m.id for m in MAL_RULES if m.kind == "reading")
 """A text read wrongly is a mistake by itself and makes no pair; a slip may come after it."""
 
 EVERY_TIME: Causes = frozenset(m.id for m in MAL_RULES if m.every)
+AGAIN: dict[str, Causes] = {goal: EVERY_TIME.intersection(m.id for m in ms) for goal, ms in STRIKING.items()}
+"""For each goal the mistakes that are made again when it comes up again."""
+
+FINISHING: Causes = AGAIN["take-out-wholes"] | AGAIN["simplify"]
+"""The mistakes that can be made again on the way from a lone fraction to its finished form."""
+
+MULTIPLYING: Causes = FINISHING.union(
+    *[
+        AGAIN.get(goal, frozenset())
+        for goal in (
+            "cancel", "divide-fractions", "divide-tops", "divide-wholes", "invert", "multiply-divide",
+            "multiply-fractions", "multiply-tops", "multiply-wholes", "rename-both", "to-improper", "work-out",
+        )
+    ]
+)  # fmt: skip
+"""Those on the way from a product or quotient of wholes, fractions and mixed numbers."""
+
 NOTHING: Causes = frozenset()
 State = int
 """A state by its number among ``States``: expressions are compared once, when they are met."""
 
 Ends = frozenset[tuple[State, Causes]]
 NoOccasion = Literal["no"]
-Key = tuple[State, Causes, Causes, int, bool]
+Case = tuple[State, Causes, Causes, int, bool]
+Facets = int
+"""Facets as a mask over ``_coded`` schools."""
+
+_WIDTH = 4
+"""Bits for the choice of one facet."""
+
+_PLACES = {facet.id: _WIDTH * place for place, facet in enumerate(FACETS)}
+
+
+def _mask(*facets: str) -> Facets:
+    return sum(((1 << _WIDTH) - 1) << _PLACES[f] for f in facets)
+
+
+def _coded(school: School) -> int:
+    """A school as one number, so that two are compared on some facets at one go."""
+    return sum([c.id for c in f.choices].index(school[f.id]) << _PLACES[f.id] for f in FACETS)
+
+
+ALL_FACETS = _mask(*_PLACES)
+
+DECIDING: dict[str, Facets] = {}
+"""For each goal the facets that decide which plan, rule or mal-rule serves it, and how."""
+for _goal, _facet in (
+    *((e.goal, e.choice[0]) for e in (*PLANS, *RULES) if e.choice is not None),
+    *((goal, m.facet) for m in MAL_RULES for goal in m.goals if m.facet is not None),
+):
+    DECIDING[_goal] = DECIDING.get(_goal, 0) | _mask(_facet)
+
+Key = TypeVar("Key")
+Found = TypeVar("Found")
+
+
+class Shared(Generic[Key, Found]):
+    """What was found under one school, for every school that makes the same choices where they mattered."""
+
+    def __init__(self) -> None:
+        self._by_key: dict[Key, list[tuple[Facets, int, Found]]] = {}
+
+    def get(self, key: Key, school: int) -> tuple[Found, Facets] | None:
+        for facets, choices, found in self._by_key.get(key, ()):
+            if school & facets == choices:
+                return found, facets
+        return None
+
+    def put(self, key: Key, school: int, found: Found, facets: Facets) -> tuple[Found, Facets]:
+        self._by_key.setdefault(key, []).append((facets, school & facets, found))
+        return found, facets
+
+
+@dataclass(slots=True)
+class Here:
+    """What is due in a state: the goals, outermost first (none when it is done), the rule that serves the last, what it
+    writes and where that leads: None where it cannot go on. What mistakes make of it is found when it is asked for."""
+
+    goals: tuple[Goal, ...] = ()
+    rule: Rule | None = None
+    wrote: Expr | None = None
+    right: State | None = None
+    hits: dict[str, State | NoOccasion | None] = field(default_factory=dict)
+    struck: dict[str, State | None] | None = None
+    slipped: tuple[State, ...] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Rest:
+    """Where the right rules end from a state (nowhere, if they go round), and the mistakes that could be made again on
+    the way."""
+
+    ends: Ends
+    again: Causes
 
 
 class States:
-    """The states of one item, numbered as they are met, with all that is the same of them under every school."""
+    """The states of one item, numbered as they are met, with all that schools share of them."""
 
     def __init__(self) -> None:
         self.exprs: list[Expr] = []
-        self.rests: dict[tuple[State, tuple[str, ...]], Ends] = {}
-        self.goals_by_plans: dict[frozenset[object], dict[State, tuple[Goal, ...]]] = {}
+        self.heres: Shared[State, Here] = Shared()
+        self.rests: Shared[State, Rest] = Shared()
+        self.ends: Shared[Case, Ends] = Shared()
         self._numbers: dict[Expr, State] = {}
-        self._opened: dict[tuple[object, State, Path], tuple[str, Path] | None] = {}
-        self._moved: dict[tuple[object, State, Path], State | None] = {}
-        self._hit: dict[tuple[str, School | None, State, Path], State | NoOccasion | None] = {}
 
     def number(self, expr: Expr) -> State:
         found = self._numbers.get(expr)
@@ -84,60 +183,6 @@ class States:
             found = self._numbers[expr] = len(self.exprs)
             self.exprs.append(expr)
         return found
-
-    def goals(self, state: State, bound: Bound) -> tuple[Goal, ...]:
-        """As ``Bound.open_goals``; plans that schools share are asked once."""
-        goals = [Goal("answer", ())]
-        while (plan := bound.plans.get(goals[-1].id)) is not None:
-            at = goals[-1].at
-            key = (plan.opens, state, at)
-            if key in self._opened:
-                inner = self._opened[key]
-            else:
-                inner = self._opened[key] = plan.opens(at_path(self.exprs[state], at))
-            if inner is None:
-                return ()
-            goals.append(Goal(inner[0], at + inner[1]))
-        return tuple(goals)
-
-    def moved(self, state: State, goal: Goal, bound: Bound) -> State | None:
-        """What the right rule makes of a state; None where it cannot go on."""
-        rule = bound.rules.get(goal.id)
-        if rule is None:
-            return None
-        key = (rule.apply, state, goal.at)
-        if key not in self._moved:
-            expr = self.exprs[state]
-            try:
-                after = replaced(expr, goal.at, rule.apply(at_path(expr, goal.at)).after)
-                self._moved[key] = self.number(after)
-            except (ZeroDivisionError, ValueError):
-                self._moved[key] = None  # a mistake has led to pieces of size 0: no answer that way
-        return self._moved[key]
-
-    def hit(self, mistake: MalRule, state: State, goals: tuple[Goal, ...], school: School) -> State | NoOccasion | None:
-        """Where a mal-rule leads that strikes at the outermost goal it can: None at an impasse, without an answer."""
-        for goal in goals:
-            if goal.id not in mistake.goals:
-                continue
-            key = (mistake.id, school if mistake.by_school else None, state, goal.at)
-            if key not in self._hit:
-                outcome = mistake.strike(at_path(self.exprs[state], goal.at), school)
-                if isinstance(outcome, Move):
-                    self._hit[key] = self.number(replaced(self.exprs[state], goal.at, outcome.after))
-                else:
-                    self._hit[key] = "no" if outcome is None else None
-            if self._hit[key] != "no":
-                return self._hit[key]
-        return "no"
-
-
-@dataclass(frozen=True, slots=True)
-class Here:
-    """What is due in a state: the goals, outermost first (none when it is done), and the right successor."""
-
-    goals: tuple[Goal, ...]
-    right: State | None
 
 
 @lru_cache(maxsize=64)
@@ -153,137 +198,166 @@ class Search:
         self.states = states if states is not None else States()
         self.start = self.states.number(tidy(start))
         self._bound = _bound(school)
-        self._kind = (school["mixed-kinds"], school["decimal-products"], school["decimal-fractions"])
-        self._goals = self.states.goals_by_plans.setdefault(frozenset(p.opens for p in self._bound.plans.values()), {})
-        self._here: dict[State, Here] = {}
-        self._struck: dict[State, dict[str, State | None]] = {}
-        self._slipped: dict[State, tuple[State, ...]] = {}
-        self._ends: dict[Key, Ends] = {}
-        self._open: set[Key] = set()
+        self._coded = _coded(school)
+        self._open: set[Case] = set()
 
     def right_way(self) -> tuple[Expr, ...]:
         """The states of the working without any mistake."""
-        return tuple(self.states.exprs[s] for s in self._right_way())
-
-    def _right_way(self) -> tuple[State, ...]:
         way = [self.start]
-        while len(way) < LONGEST_WAY:
-            goals = self.states.goals(way[-1], self._bound)
-            after = self.states.moved(way[-1], goals[-1], self._bound) if goals else None
-            if after is None:
-                break
+        while len(way) < LONGEST_WAY and (after := self.here(way[-1])[0].right) is not None:
             way.append(after)
-        return tuple(way)
+        return tuple(self.states.exprs[s] for s in way)
 
-    def ends(self, faults: int, *, slip: bool) -> frozenset[tuple[Expr, Causes]]:
-        """Every end with at most so many faults, with the causes on the way: mal-rules, and with ``slip`` a slip as the
-        last of them."""
-        found = self._from(self.start, NOTHING, NOTHING, faults, slip)
-        return frozenset((self.states.exprs[end], causes) for end, causes in found)
+    def ends(self, faults: int, *, slip: bool) -> Ends:
+        """Every end with at most so many faults, as a state with the causes on the way: mal-rules, and with ``slip`` a
+        slip as the last of them."""
+        return self._from(self.start, NOTHING, NOTHING, faults, slip)[0]
 
-    def here(self, state: State) -> Here:
-        found = self._here.get(state)
-        if found is None:
-            goals = self._goals.get(state)
-            if goals is None:
-                goals = self._goals[state] = self.states.goals(state, self._bound)
-            right = self.states.moved(state, goals[-1], self._bound) if goals else None
-            found = self._here[state] = Here(goals, right)
-        return found
+    def here(self, state: State) -> tuple[Here, Facets]:
+        """What is due in a state, and the facets that decide it."""
+        known = self.states.heres.get(state, self._coded)
+        if known is not None:
+            return known
+        expr = focus = self.states.exprs[state]
+        goals = [Goal("answer", ())]
+        facets = DECIDING.get("answer", 0)
+        while (plan := self._bound.plans.get(goals[-1].id)) is not None:
+            inner = plan.opens(focus)
+            if inner is None:
+                return self.states.heres.put(state, self._coded, Here(), facets)
+            id, path = inner
+            if path:
+                focus = at_path(focus, path)
+            goals.append(Goal(id, goals[-1].at + path))
+            facets |= DECIDING.get(id, 0)
+        rule = self._bound.rules.get(goals[-1].id)
+        here = Here(tuple(goals), rule)
+        if rule is not None:
+            try:
+                here.wrote = rule.apply(focus).after
+                here.right = self.states.number(replaced(expr, goals[-1].at, here.wrote))
+            except (ZeroDivisionError, ValueError):
+                pass  # a mistake has led to pieces of size 0: no answer that way
+        return self.states.heres.put(state, self._coded, here, facets)
 
-    def struck(self, state: State) -> dict[str, State | None]:
-        """Every mal-rule that strikes in a state, with where it leads: None at an impasse."""
-        found = self._struck.get(state)
-        if found is None:
-            found = {}
-            goals = self.here(state).goals
-            for goal in goals:
+    def _hit(self, mistake: MalRule, state: State, goal: Goal, here: Here) -> None:
+        """Note where a mal-rule leads at a goal, unless it has struck at one further out."""
+        if here.hits.get(mistake.id, "no") != "no":
+            return
+        expr = self.states.exprs[state]
+        outcome = mistake.strike(at_path(expr, goal.at), self.school)
+        if isinstance(outcome, Move):
+            here.hits[mistake.id] = self.states.number(replaced(expr, goal.at, outcome.after))
+        else:
+            here.hits[mistake.id] = "no" if outcome is None else None
+
+    def _struck(self, state: State, here: Here) -> dict[str, State | None]:
+        """Every mal-rule that strikes in a state, with where it leads: None at an impasse, without an answer."""
+        if here.struck is None:
+            for goal in here.goals:
                 for mistake in STRIKING.get(goal.id, ()):
-                    if mistake.id not in found:
-                        led_to = self.states.hit(mistake, state, goals, self.school)
-                        if led_to != "no":
-                            found[mistake.id] = led_to
-            self._struck[state] = found
-        return found
+                    self._hit(mistake, state, goal, here)
+            here.struck = {id: led_to for id, led_to in here.hits.items() if led_to != "no"}
+        return here.struck
 
-    def _again(self, state: State, goals: tuple[Goal, ...], active: Causes) -> State | NoOccasion | None:
+    def _again(self, state: State, here: Here, active: Causes) -> State | NoOccasion | None:
         """Where a mistake leads that was made before and is made every time."""
-        for id in active & EVERY_TIME:
-            led_to = self.states.hit(BY_ID[id], state, goals, self.school)
+        for id in sorted(active & EVERY_TIME, key=LIKELIHOOD.__getitem__):
+            if id not in here.hits:
+                for goal in here.goals:
+                    if goal.id in BY_ID[id].goals:
+                        self._hit(BY_ID[id], state, goal, here)
+            led_to = here.hits.get(id, "no")
             if led_to != "no":
                 return led_to
         return "no"
 
-    def slipped(self, state: State) -> tuple[State, ...]:
+    def _slipped(self, state: State, here: Here) -> tuple[State, ...]:
         """The right act in a state with its basic fact off by one."""
-        found = self._slipped.get(state)
-        if found is None:
-            goals = self.here(state).goals
-            rule = self._bound.rules.get(goals[-1].id) if goals else None
-            found = ()
-            if rule is not None and rule.id in FACTS:
-                expr = self.states.exprs[state]
-                focus = at_path(expr, goals[-1].at)
-                made = slips(focus, rule.apply(focus).after)
-                found = tuple(self.states.number(replaced(expr, goals[-1].at, s)) for s in made)
-            self._slipped[state] = found
-        return found
+        if here.slipped is None:
+            here.slipped = ()
+            if here.wrote is not None and here.rule is not None and here.rule.id in FACTS:
+                expr, at = self.states.exprs[state], here.goals[-1].at
+                made = slips(at_path(expr, at), here.wrote)
+                here.slipped = tuple(self.states.number(replaced(expr, at, s)) for s in made)
+        return here.slipped
 
-    def _rest(self, state: State) -> Ends:
-        """Where the right rules end from a state. Its value is that of the state under every school; schools whose
-        answers are of one kind of number share the way."""
-        way: list[State] = []
-        ends = self.states.rests
-        while (key := (state, self._kind)) not in ends:
-            here = self.here(state)
-            way.append(state)
-            if not here.goals:
-                ends[key] = frozenset({(state, NOTHING)})
-            elif here.right is None or len(way) > LONGEST_WAY:
-                ends[key] = frozenset()
-            else:
-                state = here.right
-        for passed in way:
-            ends[passed, self._kind] = ends[key]
-        return ends[key]
+    def _known_rest(self, state: State) -> tuple[Rest, Facets] | None:
+        """From a fraction, and from a product of fractions, every school comes to the same finished form."""
+        known = self.states.rests.get(state, self._coded)
+        if known is None and (again := _again_on_a_known_way(expr := self.states.exprs[state])) is not None:
+            try:
+                finished = self.states.number(number_for(evaluate(expr)))
+            except ZeroDivisionError:
+                return None
+            return self.states.rests.put(state, self._coded, Rest(frozenset({(finished, NOTHING)}), again), 0)
+        return known
 
-    def _from(self, state: State, active: Causes, passed: Causes, faults: int, slip: bool) -> Ends:
+    def _rest(self, state: State) -> tuple[Rest, Facets]:
+        way: list[tuple[State, Here, Facets]] = []
+        while (known := self._known_rest(state)) is None:
+            here, facets = self.here(state)
+            way.append((state, here, facets))
+            if here.right is None or len(way) > LONGEST_WAY:
+                ends: Ends = frozenset() if here.goals else frozenset({(state, NOTHING)})
+                known = Rest(ends, NOTHING), 0 if here.right is None else ALL_FACETS
+                break
+            state = here.right
+        rest, facets = known
+        for state, here, deciding in reversed(way):
+            rest = Rest(rest.ends, rest.again.union(*[AGAIN.get(g.id, NOTHING) for g in here.goals]))
+            facets |= deciding
+            self.states.rests.put(state, self._coded, rest, facets)
+        return rest, facets
+
+    def _from(self, state: State, active: Causes, passed: Causes, faults: int, slip: bool) -> tuple[Ends, Facets]:
         """``passed`` are mistakes that had an occasion and were not made: a pupil who makes one makes it at once."""
         if not faults:  # only those that are made again matter now
+            rest, facets = self._rest(state)
+            if active.isdisjoint(rest.again):
+                return rest.ends, facets
             active, slip = active & EVERY_TIME, False
-            if not active:
-                return self._rest(state)
         errs = faults > 0 and active.isdisjoint(READING)
         key = (state, active, passed if errs else NOTHING, faults, slip)
-        known = self._ends.get(key)
+        known = self.states.ends.get(key, self._coded)
         if known is not None:
             return known
         if key in self._open or len(self._open) > LONGEST_WAY:  # it goes round or never ends: no answer that way
-            return frozenset()
+            return frozenset(), ALL_FACETS
         self._open.add(key)
-        here = self.here(state)
+        here, facets = self.here(state)
         ends: set[tuple[State, Causes]] = set()
+
+        def go_on(to: State, now: Causes, then_passed: Causes, left: int, cause: Causes = NOTHING) -> None:
+            nonlocal facets
+            further, deciding = self._from(to, now, then_passed, left, slip)
+            facets |= deciding
+            ends.update([(end, causes | cause) for end, causes in further] if cause else further)
+
         if not here.goals:
             ends.add((state, NOTHING))
         else:
-            again = self._again(state, here.goals, active) if active else "no"
+            again = self._again(state, here, active) if active else "no"
             after = here.right if again == "no" else again
-            struck = self.struck(state) if errs else {}
+            struck = self._struck(state, here) if errs else {}
             if after is not None:
-                ends |= self._from(after, active, passed.union(struck), faults, slip)
+                go_on(after, active, passed.union(struck), faults)
             for id, wrong in struck.items():
-                if wrong is None or id in active or id in passed or (active and id in READING):
-                    continue
-                cause = ALONE[id]
-                further = self._from(wrong, active | cause, passed, faults - 1, slip)
-                ends.update([(end, causes | cause) for end, causes in further])
+                if wrong is not None and id not in active and id not in passed and not (active and id in READING):
+                    go_on(wrong, active | ALONE[id], passed, faults - 1, ALONE[id])
             if slip and faults and again == "no":
-                for wrong in self.slipped(state):
-                    further = self._from(wrong, active, passed, 0, False)
-                    ends.update([(end, causes | ALONE[SLIP]) for end, causes in further])
+                for wrong in self._slipped(state, here):
+                    go_on(wrong, active, passed, 0, ALONE[SLIP])
         self._open.discard(key)
-        result = self._ends[key] = frozenset(ends)
-        return result
+        return self.states.ends.put(key, self._coded, frozenset(ends), facets)
+
+
+def _again_on_a_known_way(expr: Expr) -> Causes | None:
+    if isinstance(expr, (CommonFraction, MixedNumber)):
+        return FINISHING
+    if isinstance(expr, Product) and not expr.marks and all(isinstance(f.expr, FRACTIONAL) for f in expr.factors):
+        return MULTIPLYING
+    return None
 
 
 def searches(start: Expr, school: School) -> tuple[Search, ...]:

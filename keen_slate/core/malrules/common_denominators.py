@@ -182,10 +182,10 @@ def cancel_across_plus(expr: Expr) -> Move | Impasse | None:
 
 
 ADD_TOPS_AND_BOTTOMS = MalRule("add-tops-and-bottoms", ("combine-parts",), add_tops_and_bottoms)
-RENAME_BOTTOM_ONLY = MalRule("rename-bottom-only", ("rename",), rename_bottom_only, by_school=True)
-ADD_SAME_TO_BOTH = MalRule("add-same-to-both", ("rename",), add_same_to_both, by_school=True)
+RENAME_BOTTOM_ONLY = MalRule("rename-bottom-only", ("rename",), rename_bottom_only, facet="denominators")
+ADD_SAME_TO_BOTH = MalRule("add-same-to-both", ("rename",), add_same_to_both, facet="denominators")
 LARGER_BOTTOM_TOPS_LEFT = MalRule("larger-bottom-tops-left", ("rename",), larger_bottom_tops_left)
 MULTIPLY_BOTTOMS_ADD_TOPS = MalRule("multiply-bottoms-add-tops", ("combine-parts",), multiply_bottoms_add_tops)
-MULTIPLIERS_SWAPPED = MalRule("multipliers-swapped", ("rename",), multipliers_swapped, by_school=True)
+MULTIPLIERS_SWAPPED = MalRule("multipliers-swapped", ("rename",), multipliers_swapped, facet="denominators")
 MULTIPLE_OF_ONE_ONLY = MalRule("multiple-of-one-only", ("rename",), multiple_of_one_only)
 CANCEL_ACROSS_PLUS = MalRule("cancel-across-plus", ("combine-parts",), cancel_across_plus, every=False)

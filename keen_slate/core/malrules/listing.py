@@ -81,3 +81,5 @@ MAL_RULES = (
 )
 
 BY_ID = {mistake.id: mistake for mistake in MAL_RULES}
+LIKELIHOOD = {id: place for place, id in enumerate(BY_ID)}
+"""The likelier a mistake, the lower its place."""

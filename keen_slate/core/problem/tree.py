@@ -507,6 +507,12 @@ _CHILDREN: dict[type, Callable[[Any], tuple[Expr, ...]]] = {
 def with_child(expr: Expr, index: int, new: Expr) -> Expr:
     """The same expression with one child exchanged. Raises ValueError where there is no such child."""
     match expr:
+        case Sum(terms):
+            return Sum((*terms[:index], Term(new, terms[index].minus), *terms[index + 1 :]), expr.marks)
+        case Product(factors):
+            old = factors[index]
+            new_factor = Factor(new, old.divide, old.implied)
+            return Product((*factors[:index], new_factor, *factors[index + 1 :]), expr.marks)
         case Negative():
             return Negative(new)
         case Convert(_, to):
@@ -519,12 +525,6 @@ def with_child(expr: Expr, index: int, new: Expr) -> Expr:
             return Left(new)
         case Estimating(_, unit, rounded):
             return Estimating(new, unit, rounded)
-        case Sum(terms):
-            return Sum((*terms[:index], Term(new, terms[index].minus), *terms[index + 1 :]), expr.marks)
-        case Product(factors):
-            old = factors[index]
-            new_factor = Factor(new, old.divide, old.implied)
-            return Product((*factors[:index], new_factor, *factors[index + 1 :]), expr.marks)
         case Power(_, exponent):
             return Power(new, exponent)
         case Group(_, bracket):

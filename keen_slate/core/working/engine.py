@@ -9,7 +9,7 @@ plans and rules below it then do not run, and everything after it goes on by the
 from collections.abc import Callable
 from dataclasses import dataclass
 from functools import lru_cache
-from typing import Literal, TypeVar
+from typing import Literal, NamedTuple, TypeVar
 
 from keen_slate.core.problem.tree import Expr, Path, at_path, changed_paths, replaced, same_value, tidy
 from keen_slate.core.schools.school import School
@@ -28,8 +28,7 @@ class EngineFault(AssertionError):
     """A right rule gave a line of another value, or no rule serves a goal. Never shown as a line."""
 
 
-@dataclass(frozen=True, slots=True)
-class Goal:
+class Goal(NamedTuple):
     """What is to be done, and the path of the expression it is to be done to."""
 
     id: str
@@ -91,11 +90,11 @@ class MalRule:
     apply: Callable[..., Move | Impasse | None]
     kind: Literal["value", "form", "reading", "belief"] = "value"
     every: bool = True
-    by_school: bool = False
+    facet: str | None = None
 
     def strike(self, expr: Expr, school: School) -> Move | Impasse | None:
-        """What the pupil does with the expression at the goal; with ``by_school`` it depends on what was taught."""
-        return self.apply(expr, school) if self.by_school else self.apply(expr)
+        """What the pupil does with the expression at the goal; with ``facet`` the school's choice there counts."""
+        return self.apply(expr, school) if self.facet else self.apply(expr)
 
 
 @dataclass(frozen=True, slots=True)
