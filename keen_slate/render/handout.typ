@@ -14,33 +14,34 @@
   },
 )
 #set text(lang: "en", font: "New Computer Modern", size: 11pt, fill: ink)
-#set par(leading: 0.6em, spacing: 0.55em, hanging-indent: 1.2em)
+// Fractions reach into the leading; so the lines have their height from the text and no leading, and nothing touches.
+#set text(top-edge: 0.95em, bottom-edge: -0.25em)
+#set par(leading: 0pt, spacing: 0.35em, hanging-indent: 1.2em)
 #show math.equation: set text(font: "New Computer Modern Math")
 
-#let empty = box(width: 1.5em, height: 1.25em, stroke: 0.7pt + ink, baseline: 0.3em)
+#let empty = box(inset: 0.12em, baseline: 0.4em, rect(width: 1.5em, height: 1.25em, stroke: 0.7pt + ink))
 
 #let draw(node) = {
   let kind = node.at(0)
   if kind == "n" { text(node.at(1)) }
-  else if kind == "o" { h(0.25em); text(node.at(1)); h(0.25em) }
+  else if kind == "o" { symbol(node.at(1)) }
   else if kind == "w" { text(font: "New Computer Modern", node.at(1)) }
-  else if kind == "f" { math.display(math.frac(draw(node.at(1)), draw(node.at(2)))) }
+  else if kind == "f" { math.frac(draw(node.at(1)), draw(node.at(2))) }
   else if kind == "m" { draw(node.at(1)); h(0.12em); draw(node.at(2)) }
   else if kind == "r" { node.at(1).map(draw).join() }
   else if kind == "b" {
     let close = ("(": ")", "[": "]", "{": "}").at(node.at(1))
-    math.lr(text(node.at(1)) + draw(node.at(2)) + text(close))
+    math.lr(symbol(node.at(1)) + draw(node.at(2)) + symbol(close))
   }
   else if kind == "p" { math.attach(draw(node.at(1)), t: draw(node.at(2))) }
   else if kind == "l" { math.overline(text(node.at(1))) }
   else if kind == "e" { empty }
 }
 
-// A box round it, or fractions of lines that follow each other would touch.
-#let maths(shown, size: 1em) = box(inset: (y: 0.32em), {
-  let drawn = math.equation(block: false, alt: shown.alt, draw(shown.node))
+#let maths(shown, size: 1em, before: none) = {
+  let drawn = math.equation(block: false, alt: shown.alt, math.display(before + draw(shown.node)))
   if size == 1em { drawn } else { text(size: size, drawn) }
-})
+}
 #let rule(width: 100%) = box(width: width, height: 1.9em, stroke: (bottom: 0.6pt + luma(45%)))
 
 #let a-line(line) = {
@@ -48,10 +49,8 @@
     text(size: 9.5pt, fill: soft, style: "italic", line.reason)
     parbreak()
   } else if line.state == "given" or line.state == "numbers" {
-    text("= ")
-    maths(line.shown)
-    h(1em)
-    text(size: 9.5pt, fill: soft, line.reason)
+    maths(line.shown, before: symbol("="))
+    text(size: 9.5pt, fill: soft, "\u{2003}" + line.reason)
     parbreak()
   } else if line.asks {
     block(above: 0.3em, below: 0.3em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", line.question), rule()))
@@ -104,29 +103,26 @@
 #let picture(drawn) = align(center, image(bytes(drawn.svg), alt: drawn.alt, width: 70%))
 
 #let item-body(item) = {
-  pad(left: 1.9em,
-    {
-      place(dx: -1.9em, text(weight: "bold", item.number))
-      if item.asked != "" { text(size: 10pt, fill: soft, item.asked); linebreak() }
-      maths(item.problem, size: 1.2em)
-      if item.note != "" { linebreak(); text(size: 10pt, style: "italic", item.note) }
-      if data.kind == "key" or data.kind == "teacher" {
-        if item.answer.alt != "" { [#text(" = ")#maths(item.answer, size: 1.1em)] }
+  h(-1.9em)
+  box(width: 1.9em, text(weight: "bold", item.number))
+  if item.asked != "" { text(size: 10pt, fill: soft, item.asked); linebreak() }
+  maths(item.problem, size: 1.2em)
+  if item.note != "" { linebreak(); text(size: 10pt, style: "italic", item.note) }
+  if data.kind == "key" or data.kind == "teacher" {
+    if item.answer.alt != "" { [#text(" = ")#maths(item.answer, size: 1.1em)] }
+  }
+  if data.kind == "teacher" {
+    block(above: 0.5em, below: 0.3em, {
+      set text(size: 9.5pt)
+      for wrong in item.wrong {
+        grid(columns: (auto, 1fr), column-gutter: 0.6em, align: horizon, box(stroke: (dash: "dotted", thickness: 0.6pt), inset: (x: 0.35em, y: 0.2em), maths(wrong.answer)), [#wrong.names#if wrong.caught { h(0.4em); box(stroke: (dash: "dashed", thickness: 0.6pt), inset: (x: 0.3em), "≈") }])
       }
-      if data.kind == "teacher" {
-        block(above: 0.5em, below: 0.3em, {
-          set text(size: 9.5pt)
-          for wrong in item.wrong {
-            grid(columns: (auto, 1fr), column-gutter: 0.6em, align: horizon, box(stroke: (dash: "dotted", thickness: 0.6pt), inset: (x: 0.3em, y: 0.1em), maths(wrong.answer, size: 0.9em)), [#wrong.names#if wrong.caught { h(0.4em); box(stroke: (dash: "dashed", thickness: 0.6pt), inset: (x: 0.2em), text(size: 8.5pt, "≈")) }])
-          }
-        })
-      }
-      parbreak()
-      for line in item.lines { a-line(line) }
-      for drawn in item.pictures { picture(drawn) }
-      if item.space != none { block(above: 0.7em, work-space(item)) }
-    },
-  )
+    })
+  }
+  parbreak()
+  for line in item.lines { a-line(line) }
+  for drawn in item.pictures { picture(drawn) }
+  if item.space != none { block(above: 0.7em, work-space(item)) }
 }
 
 #for (index, version) in data.versions.enumerate() {
@@ -146,6 +142,6 @@
     v(0.6em)
   })
   for item in version.items {
-    block(breakable: false, above: 0.9em, below: 0.9em, width: 100%, item-body(item))
+    block(breakable: false, above: 1.3em, below: 1.3em, width: 100%, inset: (left: 1.9em), item-body(item))
   }
 }

@@ -162,10 +162,16 @@ def kept(
 
 
 @lru_cache(maxsize=4096)
+def read_and_worked(text: str) -> tuple[Problem, Working]:
+    """A kept problem read again, and its working under the default school."""
+    problem = read(text)
+    return problem, work(problem, DEFAULT_SCHOOL)
+
+
+@lru_cache(maxsize=4096)
 def understood(text: str) -> tuple[Problem, tuple[str, ...], Working]:
     """A kept problem read again: the problem, its demands, and its working under the default school."""
-    problem = read(text)
-    reference = work(problem, DEFAULT_SCHOOL)
+    problem, reference = read_and_worked(text)
     return problem, demands_of(problem, reference.derivation), reference
 
 

@@ -32,7 +32,7 @@ from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, work
 from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
-from keen_slate.services.line_up import understood
+from keen_slate.services.line_up import read_and_worked
 from keen_slate.services.shapes import Edits, PrintJob, PrintRequest, Task
 from keen_slate.services.work import Asked, task_of
 from keen_slate.store import print_jobs, sets, settings
@@ -125,7 +125,7 @@ def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]
         yield "", items
         return
     yield ", A", items
-    taken = [understood(i.problem)[0] for i in items]
+    taken = [read_and_worked(i.problem)[0] for i in items]
     other: list[Item] = []
     for index, item in enumerate(items):
         asked = Asked(item.problem, item.school, {})
@@ -176,7 +176,7 @@ def _inputs(request: PrintRequest, title: str, versions: list[Data]) -> dict[str
 
 def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> Data:
     """All that the template needs of one item."""
-    problem, _, reference = understood(item.problem)
+    problem, reference = read_and_worked(item.problem)
     asked = Asked(item.problem, item.school, content.get("words", {}), problem)
     task, edits = item.task, item.edits
     finding = task.role == "find" and task.mistake in BY_ID
