@@ -10,6 +10,7 @@ from xml.etree import ElementTree as ET
 
 ITEM = "http://www.imsglobal.org/xsd/imsqtiasi_v3p0"
 MANIFEST = "http://www.imsglobal.org/xsd/qti/qtiv3p0/imscp_v1p1"
+MATCH_CORRECT = "https://purl.imsglobal.org/spec/qti/v3p0/rptemplates/match_correct.xml"
 MATHML = "http://www.w3.org/1998/Math/MathML"
 
 
@@ -23,67 +24,80 @@ class Choice:
 
 @dataclass(frozen=True, slots=True)
 class ItemFile:
-    """What one item file holds. ``answer`` is the right answer as it is typed."""
+    """What one item file holds.
+
+    ``answers`` are the right ones as they are typed, one for each blank; ``one_way`` whether no others are right.
+    """
 
     identifier: str
     title: str
     prompt: str
     mathml: str
-    answer: str
+    answers: tuple[str, ...]
     choices: tuple[Choice, ...]
+    one_way: bool = True
 
 
 def item_xml(item: ItemFile) -> bytes:
     """One assessment item as UTF-8 XML.
 
-    >>> typed_in = ItemFile("i1", "1", "Work it out.", "<math/>", "5", (Choice("right", "<math/>"),))
+    >>> typed_in = ItemFile("i1", "1", "Work it out.", "<math/>", ("5",), (Choice("right", "<math/>"),))
     >>> b"qti-text-entry-interaction" in item_xml(typed_in)
     True
     """
     chosen = len(item.choices) > 1
+    answers = ("right",) if chosen else item.answers
+    names = ("RESPONSE",) if len(answers) == 1 else tuple(f"RESPONSE{n}" for n in range(1, len(answers) + 1))
     root = ET.Element(
         f"{{{ITEM}}}qti-assessment-item",
         {"identifier": item.identifier, "title": item.title, "adaptive": "false", "time-dependent": "false"},
     )
-    declared = ET.SubElement(
-        root,
-        f"{{{ITEM}}}qti-response-declaration",
-        {"identifier": "RESPONSE", "cardinality": "single", "base-type": "identifier" if chosen else "string"},
-    )
-    correct = ET.SubElement(declared, f"{{{ITEM}}}qti-correct-response")
-    ET.SubElement(correct, f"{{{ITEM}}}qti-value").text = "right" if chosen else item.answer
-    ET.SubElement(
-        root,
-        f"{{{ITEM}}}qti-outcome-declaration",
-        {"identifier": "SCORE", "cardinality": "single", "base-type": "float"},
-    )
-    body = ET.SubElement(root, f"{{{ITEM}}}qti-item-body")
+    for name, answer in zip(names, answers, strict=True):
+        declared = _in(
+            root, "response-declaration", identifier=name, cardinality="single",
+            base_type="identifier" if chosen else "string",
+        )  # fmt: skip
+        if item.one_way:
+            _in(_in(declared, "correct-response"), "value").text = answer
+    by_hand = {} if item.one_way else {"external_scored": "human"}
+    _in(root, "outcome-declaration", identifier="SCORE", cardinality="single", base_type="float", **by_hand)
+    body = _in(root, "item-body")
     if chosen:
-        interaction = ET.SubElement(
-            body,
-            f"{{{ITEM}}}qti-choice-interaction",
-            {"response-identifier": "RESPONSE", "shuffle": "true", "max-choices": "1"},
-        )
-        prompt = ET.SubElement(interaction, f"{{{ITEM}}}qti-prompt")
+        interaction = _in(body, "choice-interaction", response_identifier=names[0], shuffle="true", max_choices="1")
+        prompt = _in(interaction, "prompt")
         prompt.text = f"{item.prompt} "
         prompt.append(_math(item.mathml))
         for choice in item.choices:
-            shown = ET.SubElement(interaction, f"{{{ITEM}}}qti-simple-choice", {"identifier": choice.identifier})
-            shown.append(_math(choice.mathml))
+            _in(interaction, "simple-choice", identifier=choice.identifier).append(_math(choice.mathml))
     else:
         paragraph = ET.SubElement(body, f"{{{ITEM}}}p")
         paragraph.text = f"{item.prompt} "
         paragraph.append(_math(item.mathml))
-        line = ET.SubElement(body, f"{{{ITEM}}}p")
-        ET.SubElement(
-            line, f"{{{ITEM}}}qti-text-entry-interaction", {"response-identifier": "RESPONSE", "expected-length": "12"}
-        )
-    ET.SubElement(
-        root,
-        f"{{{ITEM}}}qti-response-processing",
-        {"template": "https://purl.imsglobal.org/spec/qti/v3p0/rptemplates/match_correct.xml"},
-    )
+        for name in names:
+            line = ET.SubElement(body, f"{{{ITEM}}}p")
+            _in(line, "text-entry-interaction", response_identifier=name, expected_length="12")
+    if item.one_way:
+        _score(root, names)
     return _written(root, ITEM)
+
+
+def _in(parent: ET.Element, name: str, **attributes: str) -> ET.Element:
+    written = {key.replace("_", "-"): value for key, value in attributes.items()}
+    return ET.SubElement(parent, f"{{{ITEM}}}qti-{name}", written)
+
+
+def _score(root: ET.Element, names: tuple[str, ...]) -> None:
+    """1 where every answer is right; for one answer the standard has that ready."""
+    if len(names) == 1:
+        _in(root, "response-processing", template=MATCH_CORRECT)
+        return
+    met = _in(_in(_in(root, "response-processing"), "response-condition"), "response-if")
+    together = _in(met, "and")
+    for name in names:
+        matched = _in(together, "match")
+        _in(matched, "variable", identifier=name)
+        _in(matched, "correct", identifier=name)
+    _in(_in(met, "set-outcome-value", identifier="SCORE"), "base-value", base_type="float").text = "1"
 
 
 def manifest_xml(identifier: str, files: tuple[tuple[str, str], ...]) -> bytes:

@@ -15,6 +15,7 @@ from uuid import UUID
 
 from pydantic import ValidationError
 
+from keen_slate.core.blanks.solving import solve
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.problem.reading import UnreadableProblem
 from keen_slate.core.problem.tree import Chain
@@ -256,13 +257,20 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
                 shown = mathml(wrong.answer, label=asked.problem.label, spoken=spoken(wrong.answer, asked.words))
                 choices.append(Choice(wrong.mistake, shown))
         problem = asked.problem.expr
+        answers: tuple[str, ...] = (labelled(right, asked.problem.label),)
+        one_way = True
+        if isinstance(problem, Chain):
+            solved = solve(problem.sides)
+            answers = tuple(text_of(n) for n in solved.numbers) or answers
+            one_way = solved.count == 1
         items.append(
             ItemFile(
                 identifier=f"item-{number:03}",
                 title=f"{found.name} {number}",
                 prompt=task_of(asked),
                 mathml=mathml(problem, label=asked.problem.label, spoken=spoken(problem, asked.words)),
-                answer=labelled(right, asked.problem.label),
+                answers=answers,
+                one_way=one_way,
                 choices=tuple(choices),
             )
         )

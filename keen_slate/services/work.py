@@ -377,7 +377,8 @@ def judge(request: LinesRequest) -> Judged:
     asked = Asked.of(request)
     if isinstance(asked.problem.expr, (Comparison, Chain)):
         raise UnreadableProblem(Say.of("lines-of-one-value"), 0)
-    judged = judge_lines(asked.problem, tuple(request.lines), asked.school)
+    comma = asked.words.decimal_sign == ","
+    judged = judge_lines(asked.problem, tuple(request.lines), asked.school, decimal_comma=comma)
     return Judged(
         lines=[
             JudgedLineShown(

@@ -234,6 +234,20 @@ class SecondLook(Sheet):
         self.assertEqual(verdicts, ["side-work", "false", "follow-through"])
         expect(lines.nth(1)).to_contain_text("Smaller part from the larger.")
 
+    def test_an_answer_is_read_as_it_stands_in_the_book(self) -> None:
+        self.open("/work?problem=1/6 as a decimal")
+        field = self.page.get_by_role("textbox", name="A pupil answered")
+        found = self.page.locator(".pupil-found")
+        for answer, verdict in (("= 0.1666…", "right"), ("0.1(6)", "right"), ("0.16", "wrong"), ("1/6", "wrong form")):
+            field.fill(answer)
+            expect(found).to_have_attribute("data-verdict", verdict)
+        field.fill("0.16")
+        expect(found).to_contain_text("A decimal that never ends cut off")
+        self.open("/work?problem=which is larger, 3/4 or 5/8?")
+        expect(self.page.locator(".working .written .math-text").last).to_have_attribute("data-text", "3/4 > 5/8")
+        field.fill("5/8<3/4")
+        expect(found).to_have_attribute("data-verdict", "right")
+
     def test_better_numbers_are_taken_with_a_click(self) -> None:
         self.open("/work?problem=1/2 %2B 1/4")
         item = self.page.locator(".better-item").first

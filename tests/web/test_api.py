@@ -51,6 +51,44 @@ class Api(unittest.TestCase):
         unknown = self.post("/api/diagnose", text="5 1/6 - 2 5/6", answer="17/1000")
         self.assertEqual(unknown["said"], "Wrong, and no known cause.")
 
+    def test_a_pupils_answer_as_it_stands_in_the_book(self) -> None:
+        for text, answer, verdict in (
+            ("1/3 as a decimal", "0.333…", "right"),
+            ("3/8 as a percent", "37.5%", "right"),
+            ("compare 3/4 and 5/8", "5/8<3/4", "right"),
+            ("2/3 = ?/12", "8/12", "right"),
+            ("17 ÷ 5", "3 r 2", "wrong form"),
+            ("2/3 + 1/4 =", "= 11/12", "right"),
+        ):
+            found = self.post("/api/diagnose", text=text, answer=answer)
+            self.assertEqual(found["verdict"], verdict, f"{text}: {answer}")
+        comma = {"decimal_sign": ","}
+        found = self.post("/api/diagnose", text="order 1,5; 2,25; 0,5", answer="0,5; 1,5; 2,25", words=comma)
+        self.assertEqual(found["verdict"], "right")
+        (line,) = self.post("/api/judge", text="1,5 + 2,25", lines=["= 3,75"], words=comma)["lines"]
+        self.assertEqual(line["verdict"], "follows")
+        told = self.post("/api/work", text="0,1(6) as a fraction", words=comma)
+        self.assertEqual(told["lines"][0]["notation"]["text"], "0,1(6)")
+        self.assertIn("16,666…", told["lines"][1]["reason"])
+
+    def test_what_is_asked_in_other_words_is_kept_in_plain_ones(self) -> None:
+        made = self.post("/api/sets", 201, name="Bean beds")
+        for revision, (typed, kept) in enumerate(
+            (
+                ("which is larger, 3/4 or 5/6?", "compare 3/4 and 5/6"),
+                ("2/3 + 1/4 = ?", "2/3 + 1/4"),
+                ("0.1666… as a fraction", "0.1(6) as a fraction"),
+                ("put 0.3, 0.25 and 1/8 in order", "order 0.3, 0.25, 1/8"),
+            ),
+            start=1,
+        ):
+            self.post(f"/api/sets/{made['id']}/examples", 201, text=typed, revision=revision)
+            shown = self.client.get(f"/api/sets/{made['id']}").get_json()["examples"][-1]
+            self.assertEqual(shown["typed"], kept)
+            self.assertEqual(
+                self.post("/api/work", text=shown["typed"])["lines"], self.post("/api/work", text=typed)["lines"]
+            )
+
     def test_a_pupils_lines(self) -> None:
         judged = self.post("/api/judge", text="5 1/6 - 2 5/6", lines=["5 - 2 = 3", "= 3 4/6", "= 3 2/3"])["lines"]
         self.assertEqual([j["verdict"] for j in judged], ["side-work", "false", "follow-through"])

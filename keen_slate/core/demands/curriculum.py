@@ -42,6 +42,7 @@ DECIMAL_NOTATION = Place("4.NF.C.6", 4)
 ROUND_DECIMALS = Place("5.NBT.A.4", 5)
 MIXED_FORMS = Place("4.NF.B.3b", 5)
 DECIMAL_PRODUCTS = Place("5.NBT.B.7", 6)
+REPEATING = Place("7.NS.A.2d", KEY_STAGE_3)
 RATIONALS = Place("7.NS.A.1", KEY_STAGE_3)
 POWERS = Place("6.EE.A.1", KEY_STAGE_3)
 ESTIMATE = Place("5.NF.A.2", 6)
@@ -94,12 +95,14 @@ MET: dict[str, Place] = {
             "aligned-at-right-edge", "loose-digit-dropped", "smaller-digit-from-larger", "regrouped-without-paying",
             "across-zero-lost", "sides-apart", "placeholder-on-wrong-side", "zeros-left",
         )),
+        (REPEATING, ("repeat-ignored", "repeat-cut-off")),
         (DECIMAL_NOTATION, ("bar-as-point", "place-misnamed", "label-missing")),
         (TIMES_FRACTION, ("whole-multiplies-both", "common-bottom-kept", "neighbouring-fact")),
         (TIMES_MIXED, ("part-by-part",)),
         (BY_FRACTION, ("wrong-one-inverted",)),
         (DECIMAL_PRODUCTS, (
             "point-as-in-addition", "ten-appends-zero", "zero-lost-in-quotient", "remainder-as-decimal",
+            "remainder-left",
         )),
         (COMPARE_DECIMALS, ("longer-is-larger", "shorter-is-larger")),
         (COMPARE, ("larger-bottom-is-larger", "smaller-gap-is-larger")),

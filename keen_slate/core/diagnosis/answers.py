@@ -8,13 +8,13 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
-from keen_slate.core.blanks.solving import fill_sides
 from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults
 from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches
+from keen_slate.core.diagnosis.written import filled_in, number_in, order_in, remainder_kept
 from keen_slate.core.malrules.listing import LIKELIHOOD
 from keen_slate.core.numbers.forms import DecimalNumeral
-from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
+from keen_slate.core.problem.reading import Problem, UnreadableProblem
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -28,7 +28,6 @@ from keen_slate.core.problem.tree import (
     decimal_for,
     decimal_places,
     evaluate,
-    is_numeral,
     number_for,
 )
 from keen_slate.core.schools.school import School
@@ -171,22 +170,23 @@ def diagnose(
 ) -> Diagnosis:
     """Judge an answer as a pupil wrote it, and look up what leads there. A cause is listed only where running it does.
 
+    >>> from keen_slate.core.problem.reading import read
     >>> found = diagnose(prepare(read("5 1/6 - 2 5/6")), "3 4/6")
     >>> found.verdict, [c.mistakes for c in found.causes][0]
     ('wrong', ('smaller-part-from-larger',))
     """
     problem = prepared.problem
     if isinstance(problem.expr, Comparison):
-        return _diagnose_comparison(prepared, text)
+        return _diagnose_comparison(prepared, problem.expr, text, decimal_comma)
     if isinstance(problem.expr, Chain):
-        return _diagnose_blanks(prepared, text)
+        return _diagnose_blanks(problem.expr, text, decimal_comma)
+    remainder = remainder_kept(problem, text)
+    if remainder is not None:
+        return Diagnosis("wrong form", faults=("remainder-left",)) if remainder else Diagnosis("wrong")
     try:
-        answer = read(text, decimal_comma=decimal_comma)
+        answer = number_in(problem, text, decimal_comma=decimal_comma)
     except UnreadableProblem as fault:
         return Diagnosis("unreadable", said=fault.said)
-    number = answer.expr.of if isinstance(answer.expr, Negative) else answer.expr
-    if not is_numeral(number):
-        return Diagnosis("unreadable", said=Say.of("answer-is-no-number"))
     value = evaluate(answer.expr)
     if value == evaluate(prepared.right):
         faults = form_faults(problem, answer, policy, label_required=label_required)
@@ -196,32 +196,24 @@ def diagnose(
     return Diagnosis("wrong", tuple(ranked), answer=answer.expr)
 
 
-def _diagnose_comparison(prepared: Prepared, text: str) -> Diagnosis:
-    """An answer to a comparison: only the sign, or the numbers with signs between them."""
-    expr = prepared.problem.expr
-    assert isinstance(expr, Comparison)
-    right = text_of(prepared.right)
-    given = " ".join(text.replace("-", "−").split())
-    if expr.pair and given in ("<", ">", "="):
-        a, b = (text_of(i) for i in expr.written)
-        given = f"{a} {given} {b}"
-    elif "," in given:
-        given = (" > " if expr.descending else " < ").join(part.strip() for part in given.split(","))
-    if not any(sign in given for sign in "<>="):
+def _diagnose_comparison(prepared: Prepared, expr: Comparison, text: str, decimal_comma: bool) -> Diagnosis:
+    """A true statement in the order asked for is right, in the other order of another form than asked."""
+    given = order_in(expr, text, decimal_comma=decimal_comma)
+    if given is None:
         return Diagnosis("unreadable", said=Say.of("answer-is-no-comparison"))
-    if given == right:
-        return Diagnosis("right")
-    return Diagnosis("wrong", prepared.by_value.get(given, ()))
+    if not given.is_true(expr.written):
+        return Diagnosis("wrong", prepared.by_value.get(given.text(expr.written), ()))
+    against = "<" if expr.descending else ">"
+    if not expr.pair and against in given.signs:
+        return Diagnosis("wrong form", faults=("other-form-than-asked",))
+    return Diagnosis("right")
 
 
-def _diagnose_blanks(prepared: Prepared, text: str) -> Diagnosis:
-    """The numbers for the blanks, in order, with commas between them."""
-    expr = prepared.problem.expr
-    assert isinstance(expr, Chain)
-    try:
-        numbers = tuple(read(part).expr for part in text.split(","))
-        filled = fill_sides(expr.sides, numbers)
-        values = {evaluate(side) for side in filled} if filled else set()
-    except (UnreadableProblem, IndexError, ZeroDivisionError, TypeError):
+def _diagnose_blanks(expr: Chain, text: str, decimal_comma: bool) -> Diagnosis:
+    sides = filled_in(expr, text, decimal_comma=decimal_comma)
+    if sides is None:
         return Diagnosis("unreadable", said=Say.of("answer-is-no-number"))
-    return Diagnosis("right" if len(values) == 1 else "wrong")
+    try:
+        return Diagnosis("right" if len({evaluate(side) for side in sides}) == 1 else "wrong")
+    except ZeroDivisionError:
+        return Diagnosis("wrong")

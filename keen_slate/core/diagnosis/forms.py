@@ -3,7 +3,7 @@
 from math import gcd
 from typing import Literal
 
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, RepeatingDecimal, Whole
 from keen_slate.core.problem.reading import Problem
 from keen_slate.core.problem.tree import Convert, Expr, Negative, Simplify
 
@@ -29,6 +29,8 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
     if label_required and problem.label and answer.label != problem.label:
         faults.append("label-missing")
     if isinstance(expr, Convert):
+        if label_required and expr.to == "percent" and isinstance(number, Percent) and answer.label != "%":
+            faults.append("label-missing")
         return tuple(faults + _other_than_asked(number, expr.to))
     reduced_asked = isinstance(expr, Simplify) or policy == "simplest-form"
     match number:
@@ -49,8 +51,8 @@ def _other_than_asked(number: Expr, to: str) -> list[str]:
         or (isinstance(number, CommonFraction) and not number.is_improper),
         "improper": isinstance(number, CommonFraction),
         "fraction": isinstance(number, (Whole, CommonFraction, MixedNumber)),
-        "decimal": isinstance(number, (Whole, DecimalNumeral)),
-        "percent": isinstance(number, (Percent, Whole, MixedNumber, DecimalNumeral, CommonFraction)),
+        "decimal": isinstance(number, (Whole, DecimalNumeral, RepeatingDecimal)),
+        "percent": isinstance(number, Percent),
     }[to]
     if not fits:
         return ["other-form-than-asked"]

@@ -37,7 +37,9 @@ class JudgedLine:
     said: Say | None = None
 
 
-def judge_lines(problem: Problem, lines: tuple[str, ...], school: School = DEFAULT_SCHOOL) -> tuple[JudgedLine, ...]:
+def judge_lines(
+    problem: Problem, lines: tuple[str, ...], school: School = DEFAULT_SCHOOL, *, decimal_comma: bool = False
+) -> tuple[JudgedLine, ...]:
     """Judge each line in turn. Raises TypeError for comparisons and blanks, which have no one value to follow.
 
     >>> [j.verdict for j in judge_lines(read("5 1/6 - 2 5/6"), ("5 - 2 = 3", "= 3 4/6", "= 3 2/3"))]
@@ -49,7 +51,7 @@ def judge_lines(problem: Problem, lines: tuple[str, ...], school: School = DEFAU
     before: Expr = problem.expr
     fallen = False
     for text in lines:
-        sides = _sides(text)
+        sides = _sides(text, decimal_comma)
         if isinstance(sides, Say):
             judged.append(JudgedLine(text, "unreadable", said=sides))
             continue
@@ -77,12 +79,12 @@ def judge_lines(problem: Problem, lines: tuple[str, ...], school: School = DEFAU
     return tuple(judged)
 
 
-def _sides(text: str) -> tuple[Expr, ...] | Say:
+def _sides(text: str, decimal_comma: bool) -> tuple[Expr, ...] | Say:
     parts = [p for p in re.split("[=＝≈]", text) if p.strip()]
     if not parts:
         return Say.of("nothing-typed")
     try:
-        sides = tuple(read(p).expr for p in parts)
+        sides = tuple(read(p, decimal_comma=decimal_comma, answer=True).expr for p in parts)
         for side in sides:
             evaluate(side)
     except UnreadableProblem as fault:

@@ -1,7 +1,14 @@
 """Mistakes with decimals: columns, placeholders, places."""
 
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, Whole, mixed_form
-from keen_slate.core.problem.tree import Columns, Expr, Left, Product, Sum, Term, children
+from keen_slate.core.numbers.forms import (
+    CommonFraction,
+    DecimalNumeral,
+    MixedNumber,
+    RepeatingDecimal,
+    Whole,
+    mixed_form,
+)
+from keen_slate.core.problem.tree import Columns, Expr, Left, Product, Sum, Term, children, decimal_places
 from keen_slate.core.rules.decimal_division import with_numbers
 from keen_slate.core.wording.say import Say
 from keen_slate.core.working.engine import Impasse, MalRule, Move
@@ -193,6 +200,31 @@ def place_misnamed(expr: Expr) -> Move | Impasse | None:
     return None
 
 
+def repeat_ignored(expr: Expr) -> Move | Impasse | None:
+    """The repeating block is read as written once: 0.(3) becomes 3/10.
+
+    >>> repeat_ignored(RepeatingDecimal(0, 0, "3")).after
+    CommonFraction(numerator=3, denominator=10)
+    """
+    if not isinstance(expr, RepeatingDecimal):
+        return None
+    size = len(expr.block)
+    bottom = 10 ** (expr.places + size)
+    whole, top = divmod(expr.digits * 10**size + int(expr.block), bottom)
+    return Move(mixed_form(whole, top, bottom), Say.of("mistake", mistake="repeat-ignored"))
+
+
+def repeat_cut_off(expr: Expr) -> Move | Impasse | None:
+    """A decimal that never ends is broken off after two places and called the answer: 1/3 becomes 0.33.
+
+    >>> repeat_cut_off(CommonFraction(2, 3)).after
+    DecimalNumeral(digits=66, places=2, leading_zero=True)
+    """
+    if not isinstance(expr, (CommonFraction, MixedNumber)) or decimal_places(expr.value) is not None:
+        return None
+    return Move(DecimalNumeral(int(expr.value * 100), 2), Say.of("mistake", mistake="repeat-cut-off"))
+
+
 def zeros_left(expr: Expr) -> Move | Impasse | None:
     """Zeros are left at the end of a decimal answer: 3.50.
 
@@ -212,4 +244,6 @@ SIDES_APART = MalRule("sides-apart", ("add-decimals",), sides_apart)
 PLACEHOLDER_ON_WRONG_SIDE = MalRule("placeholder-on-wrong-side", ("equal-length",), placeholder_on_wrong_side)
 BAR_AS_POINT = MalRule("bar-as-point", ("write-decimal", "same-kind"), bar_as_point)
 PLACE_MISNAMED = MalRule("place-misnamed", ("write-fraction", "decimals-as-fractions"), place_misnamed)
+REPEAT_IGNORED = MalRule("repeat-ignored", ("write-fraction",), repeat_ignored)
+REPEAT_CUT_OFF = MalRule("repeat-cut-off", ("write-decimal",), repeat_cut_off)
 ZEROS_LEFT = MalRule("zeros-left", ("drop-zeros",), zeros_left, "form")

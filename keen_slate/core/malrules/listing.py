@@ -53,6 +53,8 @@ MAL_RULES = (
     decimals.PLACEHOLDER_ON_WRONG_SIDE,
     decimals.BAR_AS_POINT,
     decimals.PLACE_MISNAMED,
+    decimals.REPEAT_IGNORED,
+    decimals.REPEAT_CUT_OFF,
     decimals.ZEROS_LEFT,
     multiplying.WHOLE_MULTIPLIES_BOTH,
     multiplying.PART_BY_PART,

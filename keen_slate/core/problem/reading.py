@@ -12,10 +12,18 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from fractions import Fraction
 from math import gcd
+from typing import Literal
 
 from keen_slate.core.blanks.solving import TooManyBlanks, blanks_of, solve
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
-from keen_slate.core.problem import bounds
+from keen_slate.core.numbers.forms import (
+    CommonFraction,
+    DecimalNumeral,
+    MixedNumber,
+    Percent,
+    RepeatingDecimal,
+    Whole,
+)
+from keen_slate.core.problem import asking, bounds
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -32,8 +40,11 @@ from keen_slate.core.problem.tree import (
     Simplify,
     Sum,
     Term,
+    children,
     evaluate,
     is_numeral,
+    number_for,
+    walk,
 )
 from keen_slate.core.wording.say import Say
 
@@ -52,6 +63,8 @@ SIGNS = (
     | dict.fromkeys("/⁄∕／", "/")
     | {"^": "^", ".": "."}
 )
+SIGN_WORDS = {"of": "×", "times": "×", "plus": "+", "minus": "-"}
+NUMBERS = ("int", "decimal", "vulgar", "repeating")
 OPENING = {"(": ")", "[": "]", "{": "}"}
 SPACES = " \t\n\r\u00a0\u2000\u2001\u2002\u2003\u2004\u2005\u2006\u2007\u2008\u2009\u200a\u200b\u202f\u205f\u2060\ufeff"
 
@@ -76,31 +89,12 @@ class Problem:
 
 @dataclass(frozen=True, slots=True)
 class _Token:
-    kind: str  # int, decimal, vulgar, power (a superscript), end, or the sign itself
+    kind: str  # int, decimal, repeating, vulgar, power (a superscript), end, or the sign itself
     text: str
     position: int
     end: int
 
 
-PLACES: dict[str, int | Fraction] = {
-    "whole": 1, "whole number": 1, "one": 1, "ten": 10, "hundred": 100, "thousand": 1000, "half": Fraction(1, 2),
-    "quarter": Fraction(1, 4), "fourth": Fraction(1, 4), "eighth": Fraction(1, 8), "tenth": Fraction(1, 10),
-    "hundredth": Fraction(1, 100), "thousandth": Fraction(1, 1000),
-}  # fmt: skip
-FORMS = {
-    "mixed number": "mixed", "improper fraction": "improper", "top-heavy fraction": "improper", "fraction": "fraction",
-    "decimal": "decimal", "percent": "percent", "percentage": "percent",
-}  # fmt: skip
-_ASKED_BEFORE = re.compile(
-    r"\s*(work out|calculate|simplify|convert|write|compare|order|round|estimate)\s+", re.IGNORECASE
-)
-_ASKED_FORM = re.compile(rf"\s+(?:as|to|into)\s+(?:an?\s+)?({'|'.join(FORMS)})\s*$", re.IGNORECASE)
-_LONGEST_FIRST = "|".join(sorted(PLACES, key=len, reverse=True))
-_ASKED_ROUND = re.compile(
-    rf"\s+to\s+(?:(\d+)\s+(?:decimal\s+)?places?|(?:the\s+)?nearest\s+({_LONGEST_FIRST}))\s*$", re.IGNORECASE
-)
-_FALLING = re.compile(r"[,;]?\s+(?:largest|greatest)\s+first\s*$|\s+descending\s*$", re.IGNORECASE)
-_RISING = re.compile(r"[,;]?\s+(?:smallest|least)\s+first\s*$|\s+ascending\s*$", re.IGNORECASE)
 _TOLD = (
     re.compile(r"\s*(?:subtract|take)\s+(?P<second>.+?)\s+(?:away\s+)?from\s+(?P<first>.+)", re.IGNORECASE),
     re.compile(r"\s*(?P<second>.+?)\s+less\s+than\s+(?P<first>.+)", re.IGNORECASE),
@@ -110,85 +104,123 @@ _TOLD = (
 _BETWEEN = re.compile(r"\s+(?:and|with|or)\s+|\s*;\s*|\s*,\s+", re.IGNORECASE)
 
 
-def read(text: str, *, decimal_comma: bool = False) -> Problem:
-    """Read one problem. Raises UnreadableProblem with a sentence and a position.
+def read(text: str, *, decimal_comma: bool = False, answer: bool = False) -> Problem:
+    """Read one problem, or an ``answer`` to one. Raises UnreadableProblem with a sentence and a position.
+
+    In an answer 0.1(6) is a repeating decimal, in a problem 0.1 times 6 unless it is to be converted or rounded.
 
     >>> read("6¼ − 2 5/6").expr == read(" 6 1/4-2 5/6 ").expr
     True
     """
     if len(text) > bounds.MAX_TEXT:
         raise UnreadableProblem(Say.of("too-long", length=len(text), limit=bounds.MAX_TEXT), bounds.MAX_TEXT)
-    start, end = 0, len(text)
     for index, words in enumerate(_TOLD):
         if found := words.fullmatch(text):
             return _Part(text, decimal_comma).told(found, divide=index == len(_TOLD) - 1)
-    before = _ASKED_BEFORE.match(text)
-    verb = before.group(1).lower() if before else ""
-    if before:
-        start = before.end()
-    part = _Part(text, decimal_comma)
+    verb, start = asking.verb_of(text)
+    end = asking.without_question_mark(text, start)
+    text = text[:end]
+    part = _Part(text, decimal_comma, repeating="any" if answer else "none")
     if verb == "compare":
         return part.comparison(start, end, pair=True, descending=False)
     if verb == "order":
-        falling, rising = _FALLING.search(text, start), _RISING.search(text, start)
-        cut = falling or rising
-        return part.comparison(start, cut.start() if cut else end, pair=False, descending=bool(falling))
-    if verb == "round":
-        asked = _ASKED_ROUND.search(text, start)
-        if asked is None:
+        descending, cut = asking.order_asked(text, start)
+        return part.comparison(start, cut, pair=False, descending=descending)
+    rounding = asking.rounding_asked(text, start)
+    if verb == "round" or (rounding and not verb):
+        if rounding is None:
             raise UnreadableProblem(Say.of("round-to-what"), end)
-        unit = _unit_of(asked)
-        return part.wrapped(start, asked.start(), lambda of: Rounding(of, unit))
+        unit = _unit_of(rounding)
+        return part.wrapped(start, rounding[1], lambda of: Rounding(of, unit), repeating="alone")
     if verb == "estimate":
-        asked = _ASKED_ROUND.search(text, start)
-        unit = _unit_of(asked) if asked else Fraction(1, 2)
-        return part.wrapped(start, asked.start() if asked else end, lambda of: Estimating(of, unit))
-    if verb == "simplify":
-        return part.wrapped(start, end, Simplify)
-    form = _ASKED_FORM.search(text, start)
+        unit = _unit_of(rounding) if rounding else Fraction(1, 2)
+        return part.wrapped(start, rounding[1] if rounding else end, lambda of: Estimating(of, unit))
+    form = asking.form_asked(text, start)
+    if verb == "simplify" or (form and form[0] == "simplest"):
+        return part.wrapped(start, form[1] if form else end, Simplify)
     if form:
-        to = FORMS[form.group(1).lower()]
+        to, cut = form
         if to == "decimal":
-            part.refuse_a_long_block(start, form.start())
-        return part.wrapped(start, form.start(), lambda of: Convert(of, to), percents=True)
-    if verb in ("convert", "write"):
+            part.refuse_a_long_block(start, cut)
+        return part.wrapped(start, cut, lambda of: Convert(of, to), percents=True, repeating="alone")
+    if verb == "convert":
         raise UnreadableProblem(Say.of("convert-to-what"), end)
-    if "=" in text or "＝" in text:
-        return part.chain(start, end)
-    expr, label, notes = part.expression(start, end)
-    return Problem(expr, label, notes)
+    return part.calculation(start, end)
 
 
-def _unit_of(asked: re.Match[str]) -> Fraction:
+def _unit_of(asked: tuple[Fraction | int, int, int]) -> Fraction:
     """What is rounded to: ``2 places`` is hundredths."""
-    if not asked.group(1):
-        return Fraction(PLACES[asked.group(2).lower()])
-    places = int(asked.group(1))
-    if places > bounds.MAX_PLACES:
-        raise UnreadableProblem(Say.of("too-many-places", places=places, limit=bounds.MAX_PLACES), asked.start(1))
-    return Fraction(1, 10**places)
+    unit, _, at = asked
+    if isinstance(unit, Fraction):
+        return unit
+    if unit > bounds.MAX_PLACES:
+        raise UnreadableProblem(Say.of("too-many-places", places=unit, limit=bounds.MAX_PLACES), at)
+    return Fraction(1, 10**unit)
+
+
+Repeating = Literal["none", "alone", "any"]
+"""Where a repeating decimal may stand: nowhere, as the one number of a problem, or anywhere, as in an answer."""
 
 
 class _Part:
     """Reads stretches of one text; what stands outside a stretch counts as blank, so positions stay right."""
 
-    def __init__(self, text: str, decimal_comma: bool) -> None:
+    def __init__(self, text: str, decimal_comma: bool, repeating: Repeating = "none") -> None:
         self.text = text
         self.decimal_comma = decimal_comma
+        self.repeating = repeating
 
-    def expression(self, start: int, end: int, *, gaps: bool = False) -> tuple[Expr, str, tuple[Say, ...]]:
+    def calculation(self, start: int, end: int) -> Problem:
+        """What no word asks anything of: worked out, its blanks filled, or its two numbers compared."""
+        if spelled := asking.with_signs_for_words(" " * start + self.text[start:end]):
+            return _Part(spelled, self.decimal_comma).spelled_out(start, end)
+        between = asking.sign_left_out(self.text[:end])
+        if between and start == 0:
+            return self.comparison(start, end, pair=True, descending=False, cuts=[between])
+        cut = asking.before_an_open_end(self.text[:end])
+        if cut is not None:
+            expr, label, notes = self.expression(start, cut, gaps=True)
+            if not is_numeral(expr) and not blanks_of((expr,)):
+                return Problem(expr, label, notes)
+        if "=" in self.text or "＝" in self.text:
+            return self.chain(start, end)
+        return Problem(*self.expression(start, end))
+
+    def spelled_out(self, start: int, end: int) -> Problem:
+        """Two numbers with a sign put where words stood."""
+        expr, label, notes = self.expression(start, end)
+        parts = children(expr)
+        if len(parts) != 2 or not all(is_numeral(p) for p in parts):
+            raise UnreadableProblem(Say.of("told-of-numbers-only"), start)
+        return Problem(expr, label, notes)
+
+    def expression(
+        self, start: int, end: int, *, gaps: bool = False, repeating: Repeating = "none"
+    ) -> tuple[Expr, str, tuple[Say, ...]]:
         stretch = " " * start + self.text[start:end]
-        tokens = _tokens(stretch, self.decimal_comma)
+        allowed = max(repeating, self.repeating, key=("none", "alone", "any").index)
+        tokens = _tokens(stretch, self.decimal_comma, blocks=allowed != "none")
         if tokens[0].kind == "end":
             raise UnreadableProblem(Say.of("nothing-typed"), min(start, len(self.text)))
         reader = _Reader(stretch, tokens, gaps=gaps)
         expr = reader.problem()
+        found = next((e for e in walk(expr) if isinstance(e, RepeatingDecimal)), None)
+        if found and not (allowed == "any" or (allowed == "alone" and expr in (found, Negative(found)))):
+            raise UnreadableProblem(Say.of("repeating-alone", number=found, value=number_for(found.value)), start)
         if not gaps or not reader.gaps:
             _refuse_the_unworkable(expr, stretch)
         return expr, reader.label(), tuple(reader.notes)
 
-    def wrapped(self, start: int, end: int, wrap: Callable[[Expr], Expr], *, percents: bool = False) -> Problem:
-        expr, label, notes = self.expression(start, end)
+    def wrapped(
+        self,
+        start: int,
+        end: int,
+        wrap: Callable[[Expr], Expr],
+        *,
+        percents: bool = False,
+        repeating: Repeating = "none",
+    ) -> Problem:
+        expr, label, notes = self.expression(start, end, repeating=repeating)
         if percents and label == "%":
             if not isinstance(expr, (Whole, CommonFraction, MixedNumber, DecimalNumeral)):
                 raise UnreadableProblem(Say.of("one-percent-only"), start)
@@ -215,17 +247,20 @@ class _Part:
         return Problem(Product((Factor(first), Factor(second, True)), frozenset({"told"})))
 
     def refuse_a_long_block(self, start: int, end: int) -> None:
-        bottom = evaluate(self.expression(start, end)[0]).denominator
+        bottom = evaluate(self.expression(start, end, repeating="alone")[0]).denominator
         while (shared := gcd(bottom, 10)) > 1:
             bottom //= shared
         if bottom > 1 and all(pow(10, n, bottom) != 1 for n in range(1, bounds.MAX_BLOCK + 1)):
             raise UnreadableProblem(Say.of("block-too-long", bottom=bottom, limit=bounds.MAX_BLOCK), start)
 
-    def comparison(self, start: int, end: int, *, pair: bool, descending: bool) -> Problem:
+    def comparison(
+        self, start: int, end: int, *, pair: bool, descending: bool, cuts: list[tuple[int, int]] | None = None
+    ) -> Problem:
         items: list[Expr] = []
         labels: list[str] = []
         at = start
-        cuts = [(m.start(), m.end()) for m in _BETWEEN.finditer(self.text, start, end)]
+        if cuts is None:
+            cuts = [m.span() for m in _BETWEEN.finditer(self.text, start, end)]
         for cut_start, cut_end in [*cuts, (end, end)]:
             expr, label, _ = self.expression(at, cut_start)
             if isinstance(expr, Group):
@@ -238,7 +273,7 @@ class _Part:
         if len(items) < 2 or (pair and len(items) > 2):
             raise UnreadableProblem(Say.of("compare-two" if pair else "order-more"), end)
         if set(labels) == {"", "%"}:  # percents among other numbers are numbers themselves
-            items = [_as_percent(i) if label else i for i, label in zip(items, labels, strict=True)]
+            items = [as_percent(i) if label else i for i, label in zip(items, labels, strict=True)]
             labels = [""]
         if len(set(labels)) > 1:
             raise UnreadableProblem(Say.of("labels-differ", labels=tuple(sorted(set(labels)))), start)
@@ -266,7 +301,53 @@ class _Part:
         return Problem(Chain(tuple(sides)), labels.pop() if labels else "")
 
 
-def _tokens(text: str, decimal_comma: bool = False) -> list[_Token]:
+_REPEATING = (
+    re.compile(r"(\d*)[.,](\d*)\((\d+)\)"),
+    re.compile(r"(\d*)[.,](\d*)((?:\d\u0305)+)"),
+    re.compile(r"(\d*)[.,](\d*)(\d\u0307(?:\d*\d\u0307)?)"),
+    re.compile(r"(\d*)[.,](\d+)(?:…|\.{2,})"),
+    re.compile(r"(\d*)[.,](\d+)\s+(?:recurring|repeating)\b", re.IGNORECASE),
+)
+"""A repeating block in brackets, under a bar, between dots; digits that go on; a digit said to come again."""
+
+
+def _repeating(text: str, start: int, decimal_comma: bool, blocks: bool) -> _Token | None:
+    """A repeating decimal that begins here, its text as ``0.1(6)``."""
+    if "," in text[start : start + bounds.MAX_DIGITS + 2].partition(".")[0] and not decimal_comma:
+        return None
+    for index, pattern in enumerate(_REPEATING):
+        found = pattern.match(text, start)
+        if found is None or (index == 0 and found.group(2) and not blocks):
+            continue
+        whole, before = found.group(1) or "0", found.group(2)
+        block = re.sub(r"\D", "", found.group(3)) if index < 3 else _coming_again(before, said=index == 4)
+        if not block:
+            raise UnreadableProblem(Say.of("which-digits-repeat", number=_shown(found.group())), start)
+        if index >= 3:
+            before = before.removesuffix(block)
+            while index == 3 and before.endswith(block):
+                before = before.removesuffix(block)
+        for digits, limit in ((before, bounds.MAX_PLACES), (block, bounds.MAX_BLOCK)):
+            if len(digits) > limit:
+                raise UnreadableProblem(Say.of("too-many-places", places=len(digits), limit=limit), start)
+        return _Token("repeating", f"{whole}.{before}({block})", start, found.end())
+    return None
+
+
+def _coming_again(digits: str, *, said: bool) -> str:
+    """The block that fills most of the end of the digits, more than once; a single digit is its own block."""
+    if len(digits) == 1:
+        return digits
+    filled: dict[str, int] = {}
+    for size in () if said else range(1, len(digits) // 2 + 1):
+        block = digits[-size:]
+        times = next(n for n in range(1, len(digits) // size + 2) if not digits.endswith(block * n)) - 1
+        if times > 1:
+            filled[block] = times * size
+    return max(filled, key=lambda block: filled[block], default="")
+
+
+def _tokens(text: str, decimal_comma: bool = False, *, blocks: bool = False) -> list[_Token]:
     found: list[_Token] = []
     at = 0
     while at < len(text):
@@ -274,6 +355,10 @@ def _tokens(text: str, decimal_comma: bool = False) -> list[_Token]:
         start = at
         if char in SPACES:
             at += 1
+            continue
+        if (_digit(char) or char in _points(decimal_comma)) and (token := _repeating(text, at, decimal_comma, blocks)):
+            found.append(token)
+            at = token.end
             continue
         if _digit(char) or (char in _points(decimal_comma) and at + 1 < len(text) and _digit(text[at + 1])):
             at, token = _number(text, at, decimal_comma)
@@ -291,9 +376,13 @@ def _tokens(text: str, decimal_comma: bool = False) -> list[_Token]:
             continue
         if char.isalpha() and (word := _word(text, at)) and (len(word) > 1 or char not in SIGNS):
             at += len(word)
-            if word.lower() == "of" and found:
-                found.append(_Token("×", word, start, at))
-            elif found and found[-1].kind in ("int", "decimal", "vulgar", ")", "]", "}") and len(word) <= LONGEST_LABEL:
+            by = re.match(r"\s+by\b", text[at:], re.IGNORECASE) if word.lower() == "divided" else None
+            if word.lower() in SIGN_WORDS and found:
+                found.append(_Token(SIGN_WORDS[word.lower()], word, start, at))
+            elif by and found:
+                at += by.end()
+                found.append(_Token("÷", "divided by", start, at))
+            elif found and found[-1].kind in (*NUMBERS, ")", "]", "}") and len(word) <= LONGEST_LABEL:
                 found.append(_Token("label", word, start, at))
             else:
                 raise UnreadableProblem(Say.of("unknown-sign", sign=_shown(word)), start)
@@ -317,9 +406,10 @@ def _tokens(text: str, decimal_comma: bool = False) -> list[_Token]:
     return found
 
 
-def _as_percent(number: Expr) -> Expr:
+def as_percent(number: Expr) -> Expr:
+    """A number with its percent sign taken as hundredths."""
     if isinstance(number, Negative):
-        return Negative(_as_percent(number.of))
+        return Negative(as_percent(number.of))
     assert isinstance(number, (Whole, CommonFraction, MixedNumber, DecimalNumeral))
     return Percent(number)
 
@@ -471,10 +561,11 @@ class _Reader:
                 self.note("note-from-the-left")
                 factors.append(Factor(self.power(depth), implied=True))
                 self.take_label()
-            elif kind in OPENING or (kind in ("int", "decimal", "vulgar") and self.after_bracket()):
+            elif kind in OPENING or (kind in NUMBERS and self.after_bracket()):
+                self.note_bracket_after_decimal()
                 factors.append(Factor(self.power(depth), implied=True))
                 self.take_label()
-            elif kind in ("int", "decimal", "vulgar", "?"):
+            elif kind in (*NUMBERS, "?"):
                 before = self.tokens[self.index - 1]
                 raise self.refuse(
                     "two-numbers", self.next.position, first=_shown(before.text), second=_shown(self.next.text)
@@ -491,6 +582,13 @@ class _Reader:
             return None
         self.take()
         return Percent(number)
+
+    def note_bracket_after_decimal(self) -> None:
+        """0.1(6) is read as a product; some write a repeating decimal so."""
+        before, inner, after = (self.tokens[min(self.index + i, len(self.tokens) - 1)] for i in (-1, 1, 2))
+        tight = before.end == self.next.position and before.kind == "decimal"
+        if tight and inner.kind == "int" and after.kind == ")":
+            self.note("note-bracket-multiplies", decimal=before.text, bracket=inner.text)
 
     def after_bracket(self) -> bool:
         return self.tokens[self.index - 1].kind in OPENING.values()
@@ -528,13 +626,17 @@ class _Reader:
             if closing.kind != OPENING[token.kind]:
                 raise self.refuse("bracket-not-closed", token.position, bracket=token.text, closing=OPENING[token.kind])
             return Group(inner, token.kind)  # type: ignore[arg-type]  # the keys of OPENING are the kinds
-        if token.kind in ("int", "decimal", "vulgar", "?"):
+        if token.kind in (*NUMBERS, "?"):
             self.numbers += 1
             if self.numbers > bounds.MAX_NUMBERS:
                 raise self.refuse("too-many-numbers", token.position, limit=bounds.MAX_NUMBERS)
         if token.kind == "decimal":
             units, places = token.text.split(".")
             return DecimalNumeral(int(units + places), len(places), leading_zero=bool(units))
+        if token.kind == "repeating":
+            start, block = token.text.rstrip(")").split("(")
+            units, places = start.split(".")
+            return RepeatingDecimal(int(units + places), len(places), block)
         if token.kind == "vulgar":
             return CommonFraction(*VULGAR[token.text])
         if token.kind == "int":

@@ -48,7 +48,7 @@ def write_improper(expr: Expr) -> Move:
 
 
 def write_fraction(expr: Expr) -> Move:
-    """A decimal by place value, a percent as hundredths: 2.75 = 2 75/100."""
+    """A decimal by place value, a percent as hundredths: 2.75 = 2 75/100; what comes again by nines: 0.(3) = 3/9."""
     return _as_fraction(expr, at_once=False)
 
 
@@ -63,6 +63,11 @@ def _as_fraction(expr: Expr, *, at_once: bool) -> Move:
         bottom = 10**expr.places
         whole, top = divmod(expr.digits, bottom)
         said = Say.of("write-fraction", number=expr, places=expr.places)
+    elif isinstance(expr, RepeatingDecimal):
+        nines = 10 ** len(expr.block) - 1
+        bottom = nines * 10**expr.places
+        whole, top = divmod(expr.digits * nines + int(expr.block), bottom)
+        said = Say.of("write-repeating-fraction", number=expr)
     else:
         value = expr.value * (100 if isinstance(expr, Percent) else 1)
         bottom = value.denominator * (100 if isinstance(expr, Percent) else 1)

@@ -273,6 +273,18 @@ MISTAKES: dict[str, MistakeWords] = {
         "0.35 = 35/10.",
         "Is 35/10 more or less than 1?", "square", ("decimals",),
     ),
+    "repeat-ignored": MistakeWords(
+        "What comes again written once",
+        "the bar over the digits means nothing",
+        "0.333… = 3/10.",
+        "Is 3/10 a little less than 0.333…, or as much?", "jumps", ("converting",),
+    ),
+    "repeat-cut-off": MistakeWords(
+        "A decimal that never ends cut off",
+        "two places are enough, and then it is the answer",
+        "1/3 = 0.33.",
+        "What are three times 0.33? And three thirds?", "jumps", ("converting",),
+    ),
     "zeros-left": MistakeWords(
         "Zeros left at the end",
         "the zeros of the column belong to the answer",
@@ -428,6 +440,12 @@ MISTAKES: dict[str, MistakeWords] = {
         "the value is what counts",
         "A fraction where a decimal was asked for, and the like.",
         "What form does the question ask for?", "strips",
+    ),
+    "remainder-left": MistakeWords(
+        "A remainder left over",
+        "what does not go in is left over and only told",
+        "17 ÷ 5 = 3 r 2.",
+        "Can you share out the 2 as well?", "strips",
     ),
     "label-missing": MistakeWords(
         "The label missing",

@@ -106,6 +106,16 @@ def _other_text(expr: Expr) -> str:
             raise TypeError(f"{expr!r} cannot be written")
 
 
+def running_text(number: RepeatingDecimal) -> str:
+    """A repeating decimal with its block more than once, as on the board.
+
+    >>> running_text(RepeatingDecimal(1, 1, "6"))
+    '0.1666…'
+    """
+    times = 3 if len(number.block) == 1 else 2
+    return text_of(number).partition("(")[0] + number.block * times + "…"
+
+
 def told(expr: Expr) -> tuple[str, Expr, str, Expr] | None:
     """Words, second number, words, first number, where the problem is told so; None elsewhere."""
     if isinstance(expr, (Sum, Product)) and "told" in expr.marks:

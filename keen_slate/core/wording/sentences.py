@@ -8,11 +8,19 @@ from collections.abc import Callable
 from fractions import Fraction
 from math import gcd
 
-from keen_slate.core.numbers.forms import CommonFraction
+from keen_slate.core.numbers.forms import CommonFraction, RepeatingDecimal
 from keen_slate.core.problem.tree import Expr, Gap, evaluate, number_for
 from keen_slate.core.wording.mistakes import MISTAKES
 from keen_slate.core.wording.names import DEMAND_NAMES, FAMILY_NAMES, LIMIT_NAMES, filled
-from keen_slate.core.wording.notation import MINUS, gap_text, problem_text, sign_between, text_of, unit_text
+from keen_slate.core.wording.notation import (
+    MINUS,
+    gap_text,
+    problem_text,
+    running_text,
+    sign_between,
+    text_of,
+    unit_text,
+)
 from keen_slate.core.wording.say import Say
 from keen_slate.core.wording.words import DEFAULT_WORDS, Words, listed, piece, place_name, sentence
 
@@ -35,7 +43,7 @@ def with_decimal_sign(text: str, words: Words) -> str:
     """
     if words.decimal_sign == ".":
         return text
-    return re.sub(r"(?<=\d)?\.(?=\d)", words.decimal_sign, text)
+    return re.sub(r"\.(?=\d|\(\d+\))", words.decimal_sign, text)
 
 
 def _signed(numbers: tuple[int, ...]) -> str:
@@ -495,6 +503,18 @@ def write_fraction(w: Words, number: Expr, places: int) -> str:
     return f"The last digit of {text_of(number)} stands for {place_name(-places)}: {w.over} {10**places}."
 
 
+def write_repeating_fraction(w: Words, number: RepeatingDecimal) -> str:
+    times, before = 10 ** (number.places + len(number.block)), 10**number.places
+    start = RepeatingDecimal(number.digits, 0, number.block)
+    on = RepeatingDecimal(int(f"{number.digits}{number.block}"), 0, number.block)
+    left = on.value - start.value
+    told = f"{times} times the number is {running_text(on)}"
+    if before == 1:
+        return f"{told}, less the number is {left}. So {times - before} of it make {left}."
+    told += f", {before} times it is {running_text(start)}"
+    return f"{told}. The difference is {left}, so {times - before} of it make {left}."
+
+
 def percent_as_hundredths(w: Words, number: Expr) -> str:
     return f"{text_of(number)} means so many hundredths."
 
@@ -723,6 +743,10 @@ def note_hyphen(w: Words, whole: str, top: str) -> str:
     return f"I read a subtraction from {whole}. For the mixed number write {whole} {top}/… with a space."
 
 
+def note_bracket_multiplies(w: Words, decimal: str, bracket: str) -> str:
+    return f"I read {decimal} × {bracket}. For the decimal with {bracket} repeating write {decimal}{bracket}{bracket}…"
+
+
 def note_spaced_bar(w: Words, top: str, bottom: str) -> str:
     return f"I read the fraction {top}/{bottom}. For the division write {top} ÷ {bottom}."
 
@@ -913,7 +937,7 @@ def too_many_places(w: Words, places: int, limit: int) -> str:
 
 
 def comma(w: Words) -> str:
-    return "I read a comma. Write a decimal point here, or set the decimal sign to a comma."
+    return "I read a comma. Write a decimal point here, or set the decimal sign to a comma; thousands are written without one."
 
 
 def labels_differ(w: Words, labels: tuple[str, ...]) -> str:
@@ -954,6 +978,14 @@ def order_more(w: Words) -> str:
 
 def side_missing(w: Words) -> str:
     return "One side of the equals sign is empty. Write something there."
+
+
+def repeating_alone(w: Words, number: RepeatingDecimal, value: Expr) -> str:
+    return f"A decimal that never ends is worked with as a fraction. For {running_text(number)} write {text_of(value)}."
+
+
+def which_digits_repeat(w: Words, number: str) -> str:
+    return f"I cannot tell which digits of “{number}” come again. Put them in brackets, as in 0.1(6)."
 
 
 def no_blank(w: Words) -> str:
@@ -1127,6 +1159,7 @@ SENTENCES: dict[str, Callable[..., str]] = {
     "whole-over-one": whole_over_one,
     "write-improper": write_improper,
     "write-fraction": write_fraction,
+    "write-repeating-fraction": write_repeating_fraction,
     "percent-as-hundredths": percent_as_hundredths,
     "percent-to-decimal": percent_to_decimal,
     "percents-as-fractions": percents_as_fractions,
@@ -1171,6 +1204,7 @@ SENTENCES: dict[str, Callable[..., str]] = {
     "check-another-school": check_another_school,
     "check-decimals": check_decimals,
     "check-simplest": check_simplest,
+    "note-bracket-multiplies": note_bracket_multiplies,
     "note-hyphen": note_hyphen,
     "note-spaced-bar": note_spaced_bar,
     "note-bar-divides": note_bar_divides,
@@ -1218,6 +1252,8 @@ SENTENCES: dict[str, Callable[..., str]] = {
     "order-more": order_more,
     "side-missing": side_missing,
     "no-blank": no_blank,
+    "repeating-alone": repeating_alone,
+    "which-digits-repeat": which_digits_repeat,
     "too-many-blanks": too_many_blanks,
     "blank-without-equals": blank_without_equals,
     "two-points": two_points,

@@ -1,0 +1,226 @@
+"""An answer as a pupil writes it: a number, the signs or the order of a comparison, the numbers for blanks.
+
+What surrounds it on paper (an equals sign before or behind it, a full stop, the whole statement instead of its last
+part) is taken away.
+"""
+
+import re
+from dataclasses import dataclass, replace
+
+from keen_slate.core.blanks.solving import fill_sides, gaps_in
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
+from keen_slate.core.problem.reading import Problem, UnreadableProblem, as_percent, read
+from keen_slate.core.problem.tree import (
+    Chain,
+    Comparison,
+    Convert,
+    Expr,
+    Gap,
+    Negative,
+    Product,
+    children,
+    evaluate,
+    is_numeral,
+    tidy,
+)
+from keen_slate.core.wording.notation import sign_between, text_of
+from keen_slate.core.wording.say import Say
+
+_ROUND_IT = re.compile(r"^\s*[=＝≈]?\s*(.*?)\s*(?:[=＝]\s*)?[.!]?\s*$", re.DOTALL)
+_REMAINDER = re.compile(r"(\d+)\s*(?:r|rem|remainder)\.?\s*(\d+)", re.IGNORECASE)
+_BETWEEN = {
+    comma: re.compile(rf"\s*([<>=＜＞＝])\s*|\s*{between}\s*|\s+(?:and|then)\s+", re.IGNORECASE)
+    for comma, between in ((False, "[,;]"), (True, r"(?:,\s|;)"))
+}
+"""Signs, and commas where they are no decimal signs."""
+_FLIPPED = {"<": ">", ">": "<", "=": "="}
+
+
+def number_in(problem: Problem, text: str, *, decimal_comma: bool = False) -> Problem:
+    """The number that a pupil wrote, with its label. Of ``problem = number`` it is the number; a percent where no
+    percents are worked with is so many hundredths.
+
+    Raises UnreadableProblem.
+    """
+    written = _inside(text)
+    before, equals, last = written.rpartition("=")
+    if equals and _same(before, problem, decimal_comma):
+        written = last
+    answer = read(written, decimal_comma=decimal_comma, answer=True)
+    answer = replace(answer, expr=tidy(answer.expr))
+    if not is_numeral(answer.expr.of if isinstance(answer.expr, Negative) else answer.expr):
+        raise UnreadableProblem(Say.of("answer-is-no-number"), 0)
+    if answer.label == "%" and problem.label != "%":
+        return replace(answer, expr=as_percent(answer.expr))
+    percent_asked = isinstance(problem.expr, Convert) and problem.expr.to == "percent"
+    if percent_asked and evaluate(answer.expr) == 100 * evaluate(problem.expr):  # the sign left out
+        return replace(answer, expr=as_percent(answer.expr))
+    return answer
+
+
+def _same(text: str, problem: Problem, decimal_comma: bool) -> bool:
+    try:
+        return read(text, decimal_comma=decimal_comma).expr == problem.expr
+    except UnreadableProblem:
+        return False
+
+
+def _inside(text: str) -> str:
+    found = _ROUND_IT.match(text)
+    inner = found.group(1) if found else text
+    return text if text.rstrip().endswith("..") else inner
+
+
+def remainder_kept(problem: Problem, text: str) -> bool | None:
+    """Whether a quotient is written with a remainder, and rightly: 17 ÷ 5 as ``3 r 2``. None for another answer."""
+    found = _REMAINDER.fullmatch(_inside(text))
+    if found is None or not isinstance(problem.expr, Product):
+        return None
+    numbers = children(problem.expr)
+    if len(numbers) != 2 or not problem.expr.factors[1].divide or not all(isinstance(n, Whole) for n in numbers):
+        return None
+    dividend, divisor = (int(evaluate(n)) for n in numbers)
+    return (dividend // divisor, dividend % divisor) == (int(found.group(1)), int(found.group(2)))
+
+
+@dataclass(frozen=True, slots=True)
+class Ordered:
+    """Numbers of a comparison in the order in which a pupil put them, by their place in the problem, with signs."""
+
+    places: tuple[int, ...]
+    signs: tuple[str, ...]
+
+    def turned(self) -> "Ordered":
+        """The same statement read from the other end."""
+        return Ordered(self.places[::-1], tuple(_FLIPPED[s] for s in self.signs[::-1]))
+
+    def is_true(self, items: tuple[Expr, ...]) -> bool:
+        pairs = zip(self.signs, self.places, self.places[1:], strict=False)
+        return all(sign == sign_between(items[a], items[b]) for sign, a, b in pairs)
+
+    def text(self, items: tuple[Expr, ...]) -> str:
+        told = text_of(items[self.places[0]])
+        for sign, place in zip(self.signs, self.places[1:], strict=True):
+            told += f" {sign} {text_of(items[place])}"
+        return told
+
+
+def order_in(expr: Comparison, text: str, *, decimal_comma: bool = False) -> Ordered | None:
+    """What a pupil wrote of a comparison: the sign alone, the larger number alone, or all numbers, in any form.
+
+    None where it is no such answer. Commas stand for the sign of the order asked for.
+    """
+    written = _inside(text) if text.strip() not in ("=", "＝") else "="
+    signs = {"＜": "<", "＞": ">", "＝": "="}
+    if expr.pair and written in ("<", ">", "=", *signs):
+        return Ordered((0, 1), (signs.get(written, written),))
+    parts, claimed, at = [], [], 0
+    for found in _BETWEEN[decimal_comma].finditer(written):
+        parts.append(written[at : found.start()])
+        claimed.append(signs.get(found.group(1) or "", found.group(1) or ","))
+        at = found.end()
+    parts.append(written[at:])
+    places = _places(expr.written, parts, decimal_comma)
+    if places is None:
+        return None
+    if len(places) == 1 and expr.pair:  # which is larger? That one.
+        return Ordered((0, 1), (">" if places[0] == 0 else "<",))
+    if len(places) != len(expr.written):
+        return None
+    asked = ">" if expr.descending else "<"
+    for index, sign in enumerate(claimed):
+        if sign == ",":
+            equal = sign_between(expr.written[places[index]], expr.written[places[index + 1]]) == "="
+            claimed[index] = "=" if equal else asked
+    ordered = Ordered(places, tuple(claimed))
+    return ordered.turned() if expr.pair and places == (1, 0) else ordered
+
+
+def _places(items: tuple[Expr, ...], parts: list[str], decimal_comma: bool) -> tuple[int, ...] | None:
+    """The place in ``items`` of each number, by its form or else by its value; None where one is none of them."""
+    left = dict(enumerate(items))
+    found: list[int] = []
+    for part in parts:
+        try:
+            answer = read(part, decimal_comma=decimal_comma, answer=True)
+            value = evaluate(answer.expr) / (100 if answer.label == "%" else 1)
+        except (UnreadableProblem, TypeError):
+            return None
+        same = [p for p, i in left.items() if i == answer.expr] or [p for p, i in left.items() if evaluate(i) == value]
+        if not same:
+            return None
+        found.append(same[0])
+        del left[same[0]]
+    return tuple(found)
+
+
+def filled_in(expr: Chain, text: str, *, decimal_comma: bool = False) -> tuple[Expr, ...] | None:
+    """The sides with a pupil's numbers in their blanks: given as numbers with commas between, as the number that holds
+    the blank (``8/12`` for ``?/12``), or as the whole statement. None where it is no such answer."""
+    written = _inside(text)
+    try:
+        sides = written.split("=")
+        if len(sides) == len(expr.sides):
+            return _matching(expr.sides, tuple(_numeral(s, decimal_comma) for s in sides))
+        parts = re.split(r",\s|;" if decimal_comma else "[,;]", written)
+        numbers = tuple(_numeral(part, decimal_comma) for part in parts)
+    except (UnreadableProblem, TypeError):
+        return None
+    gaps = [gap for side in expr.sides for _, gap in gaps_in(side)]
+    if len(numbers) == sum(g.blanks() for g in gaps) and all(
+        isinstance(n, Whole) or gap_alone for n, gap_alone in zip(numbers, _alone(gaps), strict=True)
+    ):
+        return fill_sides(expr.sides, numbers)
+    if len(numbers) == len(gaps) and all(_fits(g, n) for g, n in zip(gaps, numbers, strict=True)):
+        inside = tuple(n for g, number in zip(gaps, numbers, strict=True) for n in _numbers_for(g, number))
+        return fill_sides(expr.sides, inside)
+    return None
+
+
+def _numeral(text: str, decimal_comma: bool) -> Expr:
+    return read(text, decimal_comma=decimal_comma, answer=True).expr
+
+
+def _alone(gaps: list[Gap]) -> list[bool]:
+    return [gap.is_alone for gap in gaps for _ in range(gap.blanks())]
+
+
+def _fits(gap: Gap, number: Expr) -> bool:
+    """Whether a number has the form of one with blanks, and the same digits where none is blank."""
+    if gap.is_alone:
+        return is_numeral(number)
+    parts = _parts(number)
+    given = (gap.whole, gap.top, gap.bottom)
+    return parts is not None and all(g is None or g == p for g, p in zip(given, parts, strict=True))
+
+
+def _parts(number: Expr) -> tuple[int, int, int] | None:
+    match number:
+        case CommonFraction(top, bottom):
+            return -1, top, bottom
+        case MixedNumber(whole, top, bottom):
+            return whole, top, bottom
+        case _:
+            return None
+
+
+def _numbers_for(gap: Gap, number: Expr) -> list[Expr]:
+    if gap.is_alone:
+        return [number]
+    parts = _parts(number) or ()
+    given = (gap.whole, gap.top, gap.bottom)
+    return [Whole(p) for g, p in zip(given, parts, strict=True) if g is None]
+
+
+def _matching(sides: tuple[Expr, ...], written: tuple[Expr, ...]) -> tuple[Expr, ...] | None:
+    """The sides as written, if they differ from those of the problem only in its blanks."""
+    return written if all(_alike(s, w) for s, w in zip(sides, written, strict=True)) else None
+
+
+def _alike(side: Expr, written: Expr) -> bool:
+    if isinstance(side, Gap):
+        return _fits(side, written)
+    inner, given = children(side), children(written)
+    if not inner or not gaps_in(side):
+        return side == written
+    return type(side) is type(written) and len(inner) == len(given) and all(map(_alike, inner, given))

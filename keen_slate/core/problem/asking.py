@@ -1,0 +1,138 @@
+"""What is asked of a problem, by the words round it: ``reduce …``, ``which is larger, … or …``, ``… to 2 places``.
+
+Positions count characters of the text as it was typed, so that a fault is shown where it stands.
+"""
+
+import re
+from fractions import Fraction
+from typing import Literal
+
+Verb = Literal["", "simplify", "convert", "compare", "order", "round", "estimate"]
+
+FORMS = {
+    "mixed number": "mixed", "mixed numeral": "mixed", "improper fraction": "improper",
+    "top-heavy fraction": "improper", "fraction": "fraction", "decimal": "decimal", "percent": "percent",
+    "percentage": "percent",
+}  # fmt: skip
+PLACES: dict[str, Fraction] = {
+    "whole": Fraction(1), "whole number": Fraction(1), "one": Fraction(1), "ten": Fraction(10),
+    "hundred": Fraction(100), "thousand": Fraction(1000), "half": Fraction(1, 2), "quarter": Fraction(1, 4),
+    "fourth": Fraction(1, 4), "eighth": Fraction(1, 8), "tenth": Fraction(1, 10), "hundredth": Fraction(1, 100),
+    "thousandth": Fraction(1, 1000), "1000": Fraction(1000), "100": Fraction(100), "10": Fraction(10),
+    "1": Fraction(1), "0.1": Fraction(1, 10), "0.01": Fraction(1, 100), "0.001": Fraction(1, 1000),
+}  # fmt: skip
+COUNTS = {"one": 1, "two": 2, "three": 3, "four": 4}
+
+_VERBS: dict[str, Verb] = {
+    "work out": "", "calculate": "", "evaluate": "", "find": "", "what is": "",
+    "simplify": "simplify", "reduce": "simplify",
+    "convert": "convert", "write": "convert", "change": "convert", "express": "convert",
+    "compare": "compare", "which is larger": "compare", "which is bigger": "compare", "which is greater": "compare",
+    "order": "order", "put in order": "order", "arrange": "order",
+    "round": "round", "estimate": "estimate",
+}  # fmt: skip
+
+
+def _any_of(words: dict[str, object]) -> str:
+    return "|".join(re.escape(w).replace(r"\ ", r"\s+") for w in sorted(words, key=len, reverse=True))
+
+
+_BEFORE = re.compile(rf"\s*({_any_of({**_VERBS})})\b\s*[:,]?\s+", re.IGNORECASE)
+_FORM = re.compile(rf"\s+(?:as|to|into)\s+(?:an?\s+)?({_any_of({**FORMS})})\s*$", re.IGNORECASE)
+_SIMPLEST = re.compile(r"\s+(?:in|to)\s+(?:(?:its|their)\s+)?(?:simplest|lowest)\s+(?:form|terms)\s*$", re.IGNORECASE)
+_ROUND = re.compile(
+    rf"\s+to\s+(?:(\d+|{_any_of({**COUNTS})})\s*(?:d\.?\s?p\.?|(?:decimal\s+)?places?)"
+    rf"|(?:the\s+)?nearest\s+({_any_of({**PLACES})})|(?:the\s+)?({_any_of({**PLACES})})s)\s*$",
+    re.IGNORECASE,
+)
+_FALLING = re.compile(
+    r"[,;]?\s+(?:in\s+order[,;]?\s+)?(?:(?:with\s+the\s+)?(?:largest|greatest|biggest)\s+first|(?:in\s+)?descending(?:\s+order)?"
+    r"|from\s+(?:largest|greatest|biggest)\s+to\s+(?:smallest|least))\s*$",
+    re.IGNORECASE,
+)
+_RISING = re.compile(
+    r"[,;]?\s+(?:in\s+order[,;]?\s+)?(?:(?:with\s+the\s+)?(?:smallest|least)\s+first|(?:in\s+)?ascending(?:\s+order)?"
+    r"|from\s+(?:smallest|least)\s+to\s+(?:largest|greatest|biggest)|in\s+order(?:\s+of\s+size)?)\s*$",
+    re.IGNORECASE,
+)
+_PUT = re.compile(r"\s*(?:put|place)\s+", re.IGNORECASE)
+_CIRCLE = re.compile(r"\s*[○◯]\s*|\s+(?:\?|□|_+)\s+")
+_OPEN_END = re.compile(r"\s*[=＝]\s*[?□_]*\s*$")
+
+_WORDS_FOR_SIGNS = (
+    (re.compile(r"\s*(add|(?:the\s+)?sum\s+of)\s+.+?\s+(and|to)\s+", re.IGNORECASE), "+"),
+    (re.compile(r"\s*((?:the\s+)?difference\s+(?:between|of))\s+.+?\s+(and)\s+", re.IGNORECASE), "−"),
+    (re.compile(r"\s*(multiply|(?:the\s+)?product\s+of)\s+.+?\s+(and|by)\s+", re.IGNORECASE), "×"),
+    (re.compile(r"\s*(divide|(?:the\s+)?quotient\s+of)\s+.+?\s+(and|by)\s+", re.IGNORECASE), "÷"),
+)
+
+
+def verb_of(text: str) -> tuple[Verb, int]:
+    """What the words before a problem ask, and where the problem begins.
+
+    >>> verb_of("Which is larger, 3/4 or 5/6?")
+    ('compare', 17)
+    """
+    if _PUT.match(text) and (_FALLING.search(text) or _RISING.search(text)) and not _BEFORE.match(text):
+        return "order", _PUT.match(text).end()  # type: ignore[union-attr]
+    found = _BEFORE.match(text)
+    return (_VERBS[" ".join(found.group(1).lower().split())], found.end()) if found else ("", 0)
+
+
+def without_question_mark(text: str, verb_end: int) -> int:
+    """Where a problem asked in a sentence ends: before its question mark, which is no blank."""
+    stripped = text.rstrip()
+    asks = re.match(r"\s*w(?:hat|hich)\b", text, re.IGNORECASE)
+    return len(stripped) - 1 if asks and verb_end and stripped.endswith("?") else len(text)
+
+
+def form_asked(text: str, start: int) -> tuple[str, int] | None:
+    """The form behind a number, ``simplest`` among them, and where its words begin."""
+    if found := _SIMPLEST.search(text, start):
+        return "simplest", found.start()
+    found = _FORM.search(text, start)
+    return (FORMS[" ".join(found.group(1).lower().split())], found.start()) if found else None
+
+
+def rounding_asked(text: str, start: int) -> tuple[Fraction | int, int, int] | None:
+    """A unit or a number of places to round to, where the words for it begin, and where the number stands in them."""
+    found = _ROUND.search(text, start)
+    if found is None:
+        return None
+    count, nearest, plural = found.groups()
+    if count:
+        return COUNTS.get(count.lower()) or int(count), found.start(), found.start(1)
+    return PLACES[" ".join((nearest or plural).lower().split())], found.start(), found.start()
+
+
+def order_asked(text: str, start: int) -> tuple[bool, int]:
+    """Whether the largest comes first, and where the words that say so begin."""
+    falling, rising = _FALLING.search(text, start), _RISING.search(text, start)
+    found = falling or rising
+    return bool(falling), found.start() if found else len(text)
+
+
+def sign_left_out(text: str) -> tuple[int, int] | None:
+    """Where a circle or a blank stands between two numbers, for the sign between them."""
+    found = None if "=" in text else _CIRCLE.search(text)
+    return found.span() if found and text[: found.start()].strip() and text[found.end() :].strip() else None
+
+
+def before_an_open_end(text: str) -> int | None:
+    """Where the calculation ends that an equals sign and nothing, or a lone blank, follows."""
+    found = _OPEN_END.search(text)
+    return found.start() if found and not re.search("[=＝]", text[: found.start()]) else None
+
+
+def with_signs_for_words(text: str) -> str | None:
+    """``add 1/2 to 1/3`` with a sign in place of its words, every character left where it was.
+
+    >>> with_signs_for_words("add 1/2 to 1/3")
+    '    1/2 +  1/3'
+    """
+    for words, sign in _WORDS_FOR_SIGNS:
+        if found := words.match(text):
+            first, second = found.span(1), found.span(2)
+            blanked = " " * first[1] + text[first[1] : second[0]] + sign.ljust(second[1] - second[0])
+            return blanked + text[second[1] :]
+    return None
