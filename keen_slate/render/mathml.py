@@ -125,7 +125,8 @@ class _Writer:
             case RepeatingDecimal(digits, places, block):
                 shown = str(digits).zfill(places + 1)
                 start = f"{shown[: len(shown) - places]}.{shown[len(shown) - places :]}"
-                return f'<mrow>{_mn(start)}<mn class="block">{block}</mn></mrow>'
+                bar = f'<mover accent="true" class="repeats">{_mn(block)}<mo stretchy="true">\u00af</mo></mover>'
+                return f"<mrow>{_mn(start)}{bar}</mrow>"
             case Percent(of):
                 return f"<mrow>{self.plain(of, ())}<mo>%</mo></mrow>"
             case CrossProducts(first, second, minus):

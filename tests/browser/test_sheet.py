@@ -241,6 +241,9 @@ class SecondLook(Sheet):
         for answer, verdict in (("= 0.1666…", "right"), ("0.1(6)", "right"), ("0.16", "wrong"), ("1/6", "wrong form")):
             field.fill(answer)
             expect(found).to_have_attribute("data-verdict", verdict)
+        barred = self.page.locator(".working .answer math .repeats > mn")
+        expect(barred).to_have_text("6")
+        self.assertGreater(barred.evaluate("e => parseFloat(getComputedStyle(e).borderTopWidth)"), 0.5)
         field.fill("0.16")
         expect(found).to_contain_text("A decimal that never ends cut off")
         self.open("/work?problem=which is larger, 3/4 or 5/8?")

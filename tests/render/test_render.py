@@ -8,6 +8,8 @@ from hypothesis import given, settings
 
 from keen_slate.core.pictures.number_line import Band, number_line
 from keen_slate.core.problem.reading import UnreadableProblem, read
+from keen_slate.core.wording.sentences import with_decimal_sign
+from keen_slate.core.wording.words import Words as Vocabulary
 from keen_slate.core.working.work import work
 from keen_slate.render.mathml import mathml
 from keen_slate.render.number_line_svg import MARGIN, WIDTH, number_line_svg
@@ -16,7 +18,7 @@ from keen_slate.render.spoken import spoken
 from tests.support.generated import expressions
 
 # MathML Core (W3C), from memory: the elements used here and how many children each takes.
-CORE_ELEMENTS = {"math": None, "mrow": None, "mn": 0, "mo": 0, "mtext": 0, "mfrac": 2, "msup": 2}
+CORE_ELEMENTS = {"math": None, "mrow": None, "mn": 0, "mo": 0, "mtext": 0, "mfrac": 2, "msup": 2, "mover": 2}
 
 
 class MathML(unittest.TestCase):
@@ -32,6 +34,17 @@ class MathML(unittest.TestCase):
                 self.assertIn(element.tag, CORE_ELEMENTS)
                 count = CORE_ELEMENTS[element.tag]
                 self.assertTrue(count is None or count == len(element))
+
+    def test_a_bar_stands_over_what_repeats_and_over_nothing_else(self) -> None:
+        """In the markup itself, so that it is there wherever the formula is copied to: 0.1(6) is not 0.16."""
+        for text, before, block in (("1/6", "0.1", "6"), ("1/7", "0.", "142857"), ("2 5/11", "2.", "45")):
+            formula = ET.fromstring(mathml(work(read(f"{text} as a decimal")).answer))
+            (over,) = formula.iter("mover")
+            self.assertEqual([e.text for e in over], [block, "\u00af"])
+            self.assertEqual("".join(n.text or "" for n in formula.iter("mn")), before + block)
+        self.assertEqual(list(ET.fromstring(mathml(read("0.16").expr)).iter("mover")), [])
+        shown = with_decimal_sign(mathml(work(read("1/7 as a decimal")).answer), Vocabulary(decimal_sign=","))
+        self.assertIn("<mn>0,</mn>", shown)
 
     def test_only_what_changed_is_marked(self) -> None:
         line = next(n for n in work(read("5 1/6 − 2 5/6")).lines if n.rule == "regroup")

@@ -43,7 +43,7 @@ def with_decimal_sign(text: str, words: Words) -> str:
     """
     if words.decimal_sign == ".":
         return text
-    return re.sub(r"\.(?=\d|\(\d+\))", words.decimal_sign, text)
+    return re.sub(r"\.(?=\d|\(\d+\)|</mn>)", words.decimal_sign, text)
 
 
 def _signed(numbers: tuple[int, ...]) -> str:
@@ -511,8 +511,8 @@ def write_repeating_fraction(w: Words, number: RepeatingDecimal) -> str:
     told = f"{times} times the number is {running_text(on)}"
     if before == 1:
         return f"{told}, less the number is {left}. So {times - before} of it make {left}."
-    told += f", {before} times it is {running_text(start)}"
-    return f"{told}. The difference is {left}, so {times - before} of it make {left}."
+    told += f" and {before} times it is {running_text(start)}"
+    return f"{told}; the difference is {left}. So {times - before} of it make {left}."
 
 
 def percent_as_hundredths(w: Words, number: Expr) -> str:
