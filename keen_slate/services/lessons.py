@@ -4,7 +4,6 @@ from typing import Any
 from uuid import UUID
 
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.problem.tree import Chain
 from keen_slate.core.wording.mistakes import MISTAKES
 from keen_slate.core.wording.questions import PUPIL_QUESTIONS
 from keen_slate.core.working.second_look import look_twice
@@ -45,19 +44,18 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
     asked = Asked(example.problem, example.school, content.get("words", {}))
     acronym = content.get("acronym", "none")
     right = asked.work(edits.turns)
-    second = None if isinstance(asked.problem.expr, Chain) else look_twice(asked.problem, asked.school)
-    estimates = second.estimates if second else ()
+    second = look_twice(asked.problem, asked.school)
     finding = task.role == "find" and task.mistake in BY_ID
     working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
     shown = shown_working(asked, working, acronym)
     drawn = {} if finding else _pictures(example, edits, content)
-    likeliest = next((w for w in second.likely_wrong), None) if second else None
+    likeliest = next((w for w in second.likely_wrong), None)
     return LessonItem(
         id=example.id,
         role=task.role,
         problem=shown.problem,
         asked=shown.lines[0].reason if shown.asked != shown.problem.text else "",
-        estimates=[shown_estimate(e, asked) for e in estimates],
+        estimates=[shown_estimate(e, asked) for e in second.estimates],
         lines=_lines(shown, working, asked, Edits() if finding else edits, drawn),
         answer=asked.notation(right.answer),
         turn=task.role == "turn" or task.fading.kind == "bare",

@@ -20,7 +20,7 @@ from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.numbers.forms import DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.shapes import told as picture_told
-from keen_slate.core.problem.tree import Chain, Expr, Sum, children
+from keen_slate.core.problem.tree import Expr, Sum, children
 from keen_slate.core.wording.mistakes import MISTAKES
 from keen_slate.core.wording.names import ACT_NAMES, PANEL_NAMES
 from keen_slate.core.wording.notation import problem_text
@@ -300,8 +300,6 @@ def _column_space(expr: Sum, asked: Asked) -> Data:
 
 def _wrong(asked: Asked) -> list[Data]:
     """Likely wrong answers with the mistakes that give them, and whether the estimate would catch them."""
-    if isinstance(asked.problem.expr, Chain):
-        return []
     second = look_twice(asked.problem, asked.school)
     rows: dict[str, Data] = {}
     for wrong in second.likely_wrong:

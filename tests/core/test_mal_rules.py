@@ -10,11 +10,12 @@ from hypothesis import strategies as st
 from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
 from keen_slate.core.pictures.shapes import KINDS
 from keen_slate.core.problem.reading import read
-from keen_slate.core.problem.tree import Comparison, evaluate
+from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import school_from
 from keen_slate.core.wording.mistakes import MISTAKES, PRACTICE
 from keen_slate.core.wording.notation import text_of
+from keen_slate.core.wording.sentences import say
 from keen_slate.core.working.second_look import look_twice
 from keen_slate.core.working.work import Working, work
 from tests.support.arithmetic import value_of_line
@@ -56,6 +57,10 @@ BY_LUCK = (
     ("left-to-right", "3 + 4 × 1"),
     ("grouping-ignored", "1 × (3 + 4)"),
     ("estimate-part-to-zero", "estimate 1/10 + 3"),
+    ("add-same-to-both", "3/3 = ?/7"),
+    ("sign-seen-is-done", "5/6 − ? = 1/3"),
+    ("repeat-cut-off", "1/4 as a decimal"),
+    ("repeat-ignored", "0.25 as a fraction"),
 )
 
 
@@ -80,8 +85,8 @@ class ByHand(unittest.TestCase):
     def test_a_value_mal_rule_has_exactly_the_false_lines_that_it_says(self) -> None:
         for row in rows():
             mistake = BY_ID[row.mistake]
-            if mistake.kind != "value" or row.mistake.startswith("estimate"):
-                continue
+            if mistake.kind != "value" or row.mistake.startswith("estimate") or "=" in row.problem:
+                continue  # what blanks are worth is checked below
             with self.subTest(problem=row.problem, mistake=row.mistake):
                 for before, after in pairwise(row.working().lines):
                     same = evaluate(before.expr) == evaluate(after.expr)
@@ -94,10 +99,31 @@ class ByHand(unittest.TestCase):
                 if BY_ID[row.mistake].kind == "form":
                     self.assertEqual(evaluate(working.answer), evaluate(right.answer))
                     self.assertNotEqual(text_of(working.answer), text_of(right.answer))
-                elif isinstance(right.answer, Comparison):
+                elif isinstance(right.answer, (Comparison, Chain)):
                     self.assertNotEqual(text_of(working.answer), text_of(right.answer))
                 else:
                     self.assertNotEqual(evaluate(working.answer), evaluate(right.answer))
+
+    def test_blanks_filled_by_a_mistake_do_not_make_it_true(self) -> None:
+        """The sides are read again and compared as fractions; without the mistake they are equal."""
+        filled = [row for row in rows() if "=" in row.problem]
+        self.assertGreaterEqual(len({row.mistake for row in filled}), 5)
+        for row in filled:
+            with self.subTest(problem=row.problem, mistake=row.mistake):
+                wrong = {value_of_line(side) for side in row.answer.split(" = ")}
+                self.assertGreater(len(wrong), 1)
+                right = text_of(work(read(row.problem)).answer)
+                self.assertEqual(len({value_of_line(side) for side in right.split(" = ")}), 1)
+
+    def test_no_whole_number_fits_into_a_blank(self) -> None:
+        second = look_twice(read("?/8 + 1/3 = 17/24"))
+        stuck = {n.mistake: say(n.said) for n in second.no_answer}
+        self.assertEqual(
+            stuck["add-tops-and-bottoms"], "No whole number fits into the blank then, and nobody can go on."
+        )
+
+    def test_blanks_with_several_ways_are_not_called_wrong(self) -> None:
+        self.assertEqual(look_twice(read("?/18 + ?/9 = 1/3")).likely_wrong, ())
 
     def test_right_by_luck(self) -> None:
         for mistake, text in BY_LUCK:

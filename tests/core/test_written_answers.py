@@ -121,6 +121,8 @@ order 50%, 0.4, 3/4 | 0.4, 1/2, 75% | right |
 2/3 = ?/12 | 8/12 | right |
 2/3 = ?/12 | 2/3 = 8/12 | right |
 2/3 = ?/12 | 6 | wrong |
+2/3 = ?/12 | 11 | wrong | add-same-to-both
+2/3 = ?/12 | 11/12 | wrong | add-same-to-both
 2/3 = ?/12 | 6/12 | wrong |
 2/3 = ?/12 | 8/13 | unreadable |
 2/3 = ?/12 | 2/3 = 8/13 | unreadable |
@@ -134,7 +136,11 @@ order 50%, 0.4, 3/4 | 0.4, 1/2, 75% | right |
 2/3 = ?/12 = 10/? | 8 | unreadable |
 ? + 1/4 = 5/6 | 7/12 | right |
 ? + 1/4 = 5/6 | 7/12 + 1/4 = 5/6 | right |
-? + 1/4 = 5/6 | 4/2 | wrong |
+? + 1/4 = 5/6 | 4/2 | wrong | add-tops-and-bottoms
+? + 1/4 = 5/6 | 1 1/12 | wrong | sign-seen-is-done
+? + 1/4 = 5/6 | 13/12 | wrong | sign-seen-is-done
+? + 1/4 = 5/6 | 2 + 1/4 = 5/6 | wrong | add-tops-and-bottoms
+2 × ? = 3/4 | 1.5 | wrong | sign-seen-is-done
 ? + 1/4 = 5/6 | 6/12 + 1/4 = 5/6 | wrong |
 2 ?/5 = 12/5 | 2 | right |
 2 ?/5 = 12/5 | 2 2/5 | right |

@@ -133,7 +133,7 @@ def _each_by_itself(sides: list[Expr], value: Fraction, *, decimals: bool) -> So
             worth = evaluate(equals)
         except ZeroDivisionError:
             return Solved(0, ())
-        ways = _fillings(gap, worth)
+        ways = fillings(gap, worth)
         if gap.is_alone and decimals and decimal_places(worth) is not None:
             ways = [(_signed_decimal(worth),)]
         bounded = bounded or (gap.top is None and gap.bottom is None)
@@ -148,10 +148,11 @@ def _signed_decimal(value: Fraction) -> Expr:
     return Negative(decimal_for(-value)) if value < 0 else decimal_for(value)
 
 
-def _fillings(gap: Gap, value: Fraction) -> list[tuple[Expr, ...]]:
-    """Every way to fill one number with blanks so that it has the value."""
+def fillings(gap: Gap, value: Fraction, written: Expr | None = None) -> list[tuple[Expr, ...]]:
+    """Every way to fill one number with blanks so that it has the value; a blank that stands alone takes it as
+    ``written``."""
     if gap.is_alone:
-        return [(number_for(value),)]
+        return [(number_for(value) if written is None else written,)]
     found: list[tuple[Expr, ...]] = []
     wholes = [gap.whole] if gap.whole is not None else range(max(int(value) + 1, 0))
     for whole in wholes:

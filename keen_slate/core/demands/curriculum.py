@@ -44,6 +44,7 @@ MIXED_FORMS = Place("4.NF.B.3b", 5)
 DECIMAL_PRODUCTS = Place("5.NBT.B.7", 6)
 REPEATING = Place("7.NS.A.2d", KEY_STAGE_3)
 RATIONALS = Place("7.NS.A.1", KEY_STAGE_3)
+EQUATIONS = Place("6.EE.B.7", 6)
 POWERS = Place("6.EE.A.1", KEY_STAGE_3)
 ESTIMATE = Place("5.NF.A.2", 6)
 
@@ -110,6 +111,7 @@ MET: dict[str, Place] = {
             "left-to-right", "multiply-before-divide", "add-before-subtract", "grouping-ignored", "wrong-operation",
             "stopped-after-first-step",
         )),
+        (EQUATIONS, ("sign-seen-is-done",)),
         (POWERS, ("power-as-product",)),
         (BELOW_ZERO, ("smaller-from-larger-number",)),
         (ESTIMATE, ("estimate-whole-forgotten", "estimate-part-to-zero")),

@@ -4,10 +4,12 @@ An item is prepared once: every single mal-rule under every school, pairs, and s
 """
 
 from collections.abc import Iterator
+from contextlib import suppress
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
+from keen_slate.core.blanks.solving import solve
 from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults
 from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches
@@ -76,13 +78,16 @@ class Diagnosis:
     answer: Expr | None = None
 
 
+Key = Fraction | str | tuple[Fraction, ...]
+
+
 @dataclass(frozen=True, slots=True)
 class Prepared:
     """An item with all its known wrong answers, by value (by the signs, for a comparison)."""
 
     problem: Problem
     right: Expr
-    by_value: dict[Fraction | str, tuple[Cause, ...]]
+    by_value: dict[Key, tuple[Cause, ...]]
 
     def singles(self) -> tuple[Cause, ...]:
         return tuple(c for causes in self.by_value.values() for c in causes if c.rank[0] == 0)
@@ -95,11 +100,11 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     no cause of a wrong answer and is left out.
     """
     right = work(problem, school).answer
-    if isinstance(problem.expr, Chain):
+    if isinstance(problem.expr, Chain) and solve(problem.expr.sides).count != 1:
         return Prepared(problem, right, {})
     right_key = _key(right)
-    alone = isinstance(problem.expr, Comparison)
-    led_to: dict[Fraction | str, dict[Causes, Expr]] = {}
+    alone = isinstance(problem.expr, (Comparison, Chain))
+    led_to: dict[Key, dict[Causes, Expr]] = {}
     judged: dict[State, tuple[Expr, dict[Causes, Expr]]] = {}
     for search in searches(problem.expr, school):
         for end, made in search.ends(1, slip=False) if alone else search.ends(2, slip=True):
@@ -128,7 +133,7 @@ def _explaining(causes: dict[Causes, Expr]) -> Iterator[Cause]:
 
 def _worked_instead(problem: Problem, others: tuple[Problem, ...]) -> Iterator[tuple[Expr, Slip, Fraction]]:
     """What a pupil may have worked out rightly in place of the item, with its value, never below 0."""
-    if isinstance(problem.expr, Comparison):
+    if isinstance(problem.expr, (Comparison, Chain)):
         return
     taken: list[tuple[Expr, Slip]] = [(o.expr, "item") for o in others if not isinstance(o.expr, (Comparison, Chain))]
     taken += [(expr, "digit") for expr in miscopied(problem.expr)]
@@ -156,8 +161,11 @@ def bare(expr: Expr) -> Expr:
     return expr
 
 
-def _key(answer: Expr) -> Fraction | str:
-    return text_of(answer) if isinstance(answer, (Comparison, Chain)) else evaluate(answer)
+def _key(answer: Expr) -> Key:
+    """What answers are told apart by: the value, of a comparison the statement, of blanks the value of each side."""
+    if isinstance(answer, Chain):
+        return tuple(evaluate(side) for side in answer.sides)
+    return text_of(answer) if isinstance(answer, Comparison) else evaluate(answer)
 
 
 def diagnose(
@@ -179,7 +187,7 @@ def diagnose(
     if isinstance(problem.expr, Comparison):
         return _diagnose_comparison(prepared, problem.expr, text, decimal_comma)
     if isinstance(problem.expr, Chain):
-        return _diagnose_blanks(problem.expr, text, decimal_comma)
+        return _diagnose_blanks(prepared, problem.expr, text, decimal_comma)
     remainder = remainder_kept(problem, text)
     if remainder is not None:
         return Diagnosis("wrong form", faults=("remainder-left",)) if remainder else Diagnosis("wrong")
@@ -209,11 +217,11 @@ def _diagnose_comparison(prepared: Prepared, expr: Comparison, text: str, decima
     return Diagnosis("right")
 
 
-def _diagnose_blanks(expr: Chain, text: str, decimal_comma: bool) -> Diagnosis:
+def _diagnose_blanks(prepared: Prepared, expr: Chain, text: str, decimal_comma: bool) -> Diagnosis:
     sides = filled_in(expr, text, decimal_comma=decimal_comma)
     if sides is None:
         return Diagnosis("unreadable", said=Say.of("answer-is-no-number"))
-    try:
-        return Diagnosis("right" if len({evaluate(side) for side in sides}) == 1 else "wrong")
-    except ZeroDivisionError:
-        return Diagnosis("wrong")
+    with suppress(ZeroDivisionError):
+        if len({evaluate(side) for side in sides}) == 1:
+            return Diagnosis("right")
+    return Diagnosis("wrong", prepared.by_value.get(_key(Chain(sides)), ()))

@@ -2,8 +2,9 @@
 
 from math import gcd, lcm, prod
 
+from keen_slate.core.malrules.filling import same_added_in_blanks
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
-from keen_slate.core.problem.tree import Expr, Sum, Term
+from keen_slate.core.problem.tree import Chain, Expr, Sum, Term
 from keen_slate.core.rules.parts import SumParts, with_parts_combined
 from keen_slate.core.schools.school import School
 from keen_slate.core.wording.say import Say
@@ -78,6 +79,8 @@ def add_same_to_both(expr: Expr, school: School | None = None) -> Move | Impasse
     >>> add_same_to_both(read("1/4 + 5/6").expr).after == read("9/12 + 11/12").expr
     True
     """
+    if isinstance(expr, Chain):
+        return same_added_in_blanks(expr)
     found = _unlike(expr, school)
     if found is None:
         return None
@@ -183,7 +186,7 @@ def cancel_across_plus(expr: Expr) -> Move | Impasse | None:
 
 ADD_TOPS_AND_BOTTOMS = MalRule("add-tops-and-bottoms", ("combine-parts",), add_tops_and_bottoms)
 RENAME_BOTTOM_ONLY = MalRule("rename-bottom-only", ("rename",), rename_bottom_only, facet="denominators")
-ADD_SAME_TO_BOTH = MalRule("add-same-to-both", ("rename",), add_same_to_both, facet="denominators")
+ADD_SAME_TO_BOTH = MalRule("add-same-to-both", ("rename", "look-for-blanks"), add_same_to_both, facet="denominators")
 LARGER_BOTTOM_TOPS_LEFT = MalRule("larger-bottom-tops-left", ("rename",), larger_bottom_tops_left)
 MULTIPLY_BOTTOMS_ADD_TOPS = MalRule("multiply-bottoms-add-tops", ("combine-parts",), multiply_bottoms_add_tops)
 MULTIPLIERS_SWAPPED = MalRule("multipliers-swapped", ("rename",), multipliers_swapped, facet="denominators")

@@ -7,6 +7,7 @@ from keen_slate.core.malrules import (
     converting,
     decimals,
     estimating,
+    filling,
     multiplying,
     order,
     regrouping,
@@ -78,6 +79,7 @@ MAL_RULES = (
     order.SMALLER_FROM_LARGER_NUMBER,
     order.WRONG_OPERATION,
     order.STOPPED_AFTER_FIRST_STEP,
+    filling.SIGN_SEEN_IS_DONE,
     estimating.ESTIMATE_WHOLE_FORGOTTEN,
     estimating.ESTIMATE_PART_TO_ZERO,
 )

@@ -365,9 +365,19 @@ def same_value(a: Expr, b: Expr) -> bool:
     if isinstance(a, Chain) and isinstance(b, Chain):
         if a.equals is not None and b.equals is not None and not same_value(a.equals, b.equals):
             return False
+        before, written = (a, b) if b.note == "done" else (b, a)
+        if before.gap is not None and before.equals is not None and written.note == "done":
+            return gap_worth(before.gap, written.numbers) == evaluate(before.equals)
         return not a.numbers or not b.numbers or a.numbers == b.numbers
     (a_top, a_bottom), (b_top, b_bottom) = _ratio(a), _ratio(b)
     return a_top * b_bottom == b_top * a_bottom
+
+
+def gap_worth(gap: Gap, numbers: tuple[Expr, ...]) -> Fraction:
+    """What a number is worth with these in its blanks."""
+    if gap.is_alone:
+        return evaluate(numbers[0])
+    return gap.filled(tuple(n.n for n in numbers if isinstance(n, Whole))).value
 
 
 def is_zero(expr: Expr) -> bool:

@@ -3,9 +3,9 @@
 from dataclasses import replace
 from math import gcd
 
-from keen_slate.core.blanks.solving import Solved, fill_sides, gaps_in, isolated, solve
+from keen_slate.core.blanks.solving import Solved, fill_sides, fillings, gaps_in, isolated, solve
 from keen_slate.core.numbers.forms import CommonFraction, Whole
-from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, is_numeral, number_for
+from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, gap_worth, is_numeral, number_for
 from keen_slate.core.wording.say import Say
 from keen_slate.core.working.engine import Move, Rule
 
@@ -79,12 +79,17 @@ def count_tops(expr: Expr) -> Move:
 
 
 def write_in(expr: Expr) -> Move:
-    """The worked-out value written into the blank."""
+    """The worked-out value written into the blank. Raises IndexError where no whole number has it."""
     assert isinstance(expr, Chain)
     assert expr.gap is not None
     assert expr.equals is not None
-    said = Say.of("write-in", value=expr.equals, gap=expr.gap, numbers=expr.numbers)
-    return _written_in(expr, expr.numbers, said)
+    numbers = expr.numbers
+    if gap_worth(expr.gap, numbers) != evaluate(expr.equals):  # a mistake has led elsewhere
+        numbers = fillings(expr.gap, evaluate(expr.equals), expr.equals)[-1]
+    sides = fill_sides(expr.sides, numbers)
+    assert sides is not None
+    said = Say.of("write-in", value=expr.equals, gap=expr.gap, numbers=numbers)
+    return Move(Chain(sides, "done", numbers), said)
 
 
 def _written_in(expr: Chain, numbers: tuple[Expr, ...], said: Say) -> Move:

@@ -423,6 +423,12 @@ MISTAKES: dict[str, MistakeWords] = {
         "12 − (2 + 3) = 5.",
         "What was asked for?", "bars",
     ),
+    "sign-seen-is-done": MistakeWords(
+        "The sign that is seen is done",
+        "the numbers that are there are worked with, by the sign that is there",
+        "? + 1/4 = 5/6 gives 1/4 + 5/6.",
+        "Put your number in the blank. Is it true?", "bars", ("blanks",),
+    ),
     "estimate-whole-forgotten": MistakeWords(
         "The whole forgotten in the estimate",
         "rounding is about the fraction, the whole is left out",

@@ -901,6 +901,10 @@ def zero_impasse(w: Words) -> str:
     return "This leads to dividing by 0, and nobody can go on."
 
 
+def blank_impasse(w: Words) -> str:
+    return "No whole number fits into the blank then, and nobody can go on."
+
+
 def answer_is_no_number(w: Words) -> str:
     return "I cannot read this as an answer. Write one number, such as 3 5/12 or 2.75; for blanks, commas between."
 
@@ -1231,6 +1235,7 @@ SENTENCES: dict[str, Callable[..., str]] = {
     "verdict": verdict,
     "line-verdict": line_verdict,
     "lines-of-one-value": lines_of_one_value,
+    "blank-impasse": blank_impasse,
     "zero-impasse": zero_impasse,
     "answer-is-no-number": answer_is_no_number,
     "answer-is-no-comparison": answer_is_no_comparison,

@@ -189,9 +189,10 @@ class Machine:
             try:
                 move = rule.apply(focus)
                 kept = same_value(move.after, focus)
-            except (ZeroDivisionError, ValueError):
-                if any(s.by_mistake for s in steps):  # a mistake may lead to pieces of size 0
-                    return Derivation(start, school, tuple(steps), Impasse(Say.of("zero-impasse")))
+            except (ZeroDivisionError, ValueError, IndexError) as fault:
+                if any(s.by_mistake for s in steps):  # to pieces of size 0, or to what fits into no blank
+                    said = Say.of("blank-impasse" if isinstance(fault, IndexError) else "zero-impasse")
+                    return Derivation(start, school, tuple(steps), Impasse(said))
                 raise
             if not kept:
                 raise EngineFault(f"{rule.id} changed the value of {focus!r} to that of {move.after!r}")

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from fractions import Fraction
 
+from keen_slate.core.blanks.solving import solve
 from keen_slate.core.estimating.estimates import Estimate, estimates
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.problem.reading import Problem
@@ -20,7 +21,7 @@ from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, written_workin
 class LikelyWrong:
     """The answer that one mal-rule gives. ``caught``: it lies outside every band, so estimating exposes it.
 
-    ``value`` is None for a comparison, whose answer is a judgement.
+    ``value`` is None for a comparison, whose answer is a judgement, and for blanks.
     """
 
     mistake: str
@@ -60,8 +61,8 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
 
     A mal-rule whose goal never comes up is not run; the others go on from the state in which they first strike.
     """
-    if isinstance(problem.expr, Chain):
-        return SecondLook((), (), (), ())
+    if isinstance(problem.expr, Chain) and solve(problem.expr.sides).count != 1:
+        return SecondLook((), (), (), ())  # another way to fill the blanks is no mistake
     fitting, _ = fitting_school(FACETS, school, problem.expr)
     right = MACHINE.derive(problem.expr, fitting)
     guesses = estimates(problem.expr)
@@ -81,7 +82,7 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
             stuck.append(NoAnswer(mistake.id, made.impasse.said))
             continue
         theirs = _bare(made)
-        if isinstance(theirs, Comparison):
+        if isinstance(theirs, (Comparison, Chain)):
             if text_of(theirs) == text_of(answer):
                 lucky.append(mistake.id)
             else:
