@@ -84,6 +84,17 @@ BY_HAND = """
 25% of 80 | 20 | right |
 25% of 80 | 20% | wrong |
 62% − 12% | 50% | right |
+3/8 as a percent | 0.375% | wrong | percent-sign-put-behind
+5% as a decimal | 0.5 | wrong | percent-one-place
+round 0.95 to 1 place | 1.0 | right |
+round 0.95 to 1 place | 1 | wrong form | other-form-than-asked
+round 0.95 to 1 place | 0.9 | wrong | cut-off-not-rounded
+round 19.996 to 2 places | 20.00 | right |
+round 19.996 to 2 places | 20.0 | wrong form | other-form-than-asked
+round 2.446 to 1 place | 2.5 | wrong | rounded-in-steps
+round 7.6 to the nearest whole | 8 | right |
+round 7.6 to the nearest whole | 7 | wrong | cut-off-not-rounded
+round 2 3/8 to the nearest half | 2.5 | right |
 62% − 12% | 50 | right |
 
 compare 3/4 and 5/8 | > | right |

@@ -44,6 +44,7 @@ MIXED_FORMS = Place("4.NF.B.3b", 5)
 DECIMAL_PRODUCTS = Place("5.NBT.B.7", 6)
 REPEATING = Place("7.NS.A.2d", KEY_STAGE_3)
 RATIONALS = Place("7.NS.A.1", KEY_STAGE_3)
+PERCENTS = Place("6.RP.A.3c", 6)
 EQUATIONS = Place("6.EE.B.7", 6)
 POWERS = Place("6.EE.A.1", KEY_STAGE_3)
 ESTIMATE = Place("5.NF.A.2", 6)
@@ -111,6 +112,8 @@ MET: dict[str, Place] = {
             "left-to-right", "multiply-before-divide", "add-before-subtract", "grouping-ignored", "wrong-operation",
             "stopped-after-first-step",
         )),
+        (PERCENTS, ("percent-sign-put-behind", "percent-one-place")),
+        (ROUND_DECIMALS, ("cut-off-not-rounded", "rounded-in-steps")),
         (EQUATIONS, ("sign-seen-is-done",)),
         (POWERS, ("power-as-product",)),
         (BELOW_ZERO, ("smaller-from-larger-number",)),

@@ -1,11 +1,12 @@
 """The form of an answer that has the right value: what the teacher's policy refuses, and how the fault is called."""
 
+from fractions import Fraction
 from math import gcd
 from typing import Literal
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, RepeatingDecimal, Whole
 from keen_slate.core.problem.reading import Problem
-from keen_slate.core.problem.tree import Convert, Expr, Negative, Simplify
+from keen_slate.core.problem.tree import Convert, Expr, Negative, Rounding, Simplify, decimal_places
 
 Policy = Literal["simplest-form", "any-equivalent", "as-asked"]
 
@@ -32,6 +33,8 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
         if label_required and expr.to == "percent" and isinstance(number, Percent) and answer.label != "%":
             faults.append("label-missing")
         return tuple(faults + _other_than_asked(number, expr.to))
+    if isinstance(expr, Rounding):
+        return tuple(faults + _other_than_rounded_to(number, expr))
     reduced_asked = isinstance(expr, Simplify) or policy == "simplest-form"
     match number:
         case MixedNumber(_, top, bottom) if top >= bottom and policy != "as-asked":
@@ -43,6 +46,15 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
         case _:
             pass
     return tuple(faults)
+
+
+def _other_than_rounded_to(number: Expr, asked: Rounding) -> list[str]:
+    """To so many places a decimal has so many: 1.0 and not 1."""
+    of = asked.of.of if isinstance(asked.of, Negative) else asked.of
+    places = decimal_places(asked.unit)
+    if not places or not isinstance(of, (DecimalNumeral, RepeatingDecimal)) or asked.unit != Fraction(1, 10**places):
+        return []
+    return [] if isinstance(number, DecimalNumeral) and number.places == places else ["other-form-than-asked"]
 
 
 def _other_than_asked(number: Expr, to: str) -> list[str]:

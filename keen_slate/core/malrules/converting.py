@@ -2,8 +2,19 @@
 
 from math import gcd
 
-from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
-from keen_slate.core.problem.tree import Expr, Factor, Left, Product, Sum, Term
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, mixed_form
+from keen_slate.core.problem.tree import (
+    Expr,
+    Factor,
+    Left,
+    Product,
+    Sum,
+    Term,
+    decimal_for,
+    decimal_places,
+    evaluate,
+    is_numeral,
+)
 from keen_slate.core.rules.common_denominators import primes_of
 from keen_slate.core.wording.say import Say
 from keen_slate.core.working.engine import Impasse, MalRule, Move
@@ -159,7 +170,33 @@ def not_reduced(expr: Expr) -> Move | Impasse | None:
     return Move(Left(expr), Say.of("mistake", mistake="not-reduced")) if _fraction(expr) else None
 
 
+def percent_sign_put_behind(expr: Expr) -> Move | Impasse | None:
+    """The decimal is kept and a percent sign put behind it: 0.6 becomes 0.6%, and so does 3/5.
+
+    >>> percent_sign_put_behind(CommonFraction(3, 5)).after
+    Percent(of=DecimalNumeral(digits=6, places=1, leading_zero=True))
+    """
+    if not is_numeral(expr) or isinstance(expr, Percent) or decimal_places(evaluate(expr)) is None:
+        return None
+    decimal = decimal_for(evaluate(expr))
+    assert isinstance(decimal, (Whole, DecimalNumeral))
+    return Move(Percent(decimal), Say.of("mistake", mistake="percent-sign-put-behind"))
+
+
+def percent_one_place(expr: Expr) -> Move | Impasse | None:
+    """The digits of a percent move one place in place of two: 5% becomes 0.5.
+
+    >>> percent_one_place(Percent(Whole(5))).after
+    DecimalNumeral(digits=5, places=1, leading_zero=True)
+    """
+    if not isinstance(expr, Percent) or decimal_places(expr.value) is None:
+        return None
+    return Move(decimal_for(expr.value * 10), Say.of("mistake", mistake="percent-one-place"))
+
+
 _IMPROPER = ("to-improper", "write-improper")
+PERCENT_SIGN_PUT_BEHIND = MalRule("percent-sign-put-behind", ("write-percent",), percent_sign_put_behind)
+PERCENT_ONE_PLACE = MalRule("percent-one-place", ("write-decimal", "write-fraction"), percent_one_place)
 WHOLE_PLUS_TOP = MalRule("whole-plus-top", _IMPROPER, whole_plus_top)
 WHOLE_TIMES_TOP = MalRule("whole-times-top", _IMPROPER, whole_times_top)
 QUOTIENT_REMAINDER_SWAPPED = MalRule("quotient-remainder-swapped", ("take-out-wholes",), quotient_remainder_swapped)

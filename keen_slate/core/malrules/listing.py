@@ -11,6 +11,7 @@ from keen_slate.core.malrules import (
     multiplying,
     order,
     regrouping,
+    rounding,
 )
 
 MAL_RULES = (
@@ -45,6 +46,8 @@ MAL_RULES = (
     converting.WHOLE_DIVIDED_ALONG,
     converting.STOPPED_TOO_EARLY,
     converting.NOT_REDUCED,
+    converting.PERCENT_SIGN_PUT_BEHIND,
+    converting.PERCENT_ONE_PLACE,
     decimals.ALIGNED_AT_RIGHT_EDGE,
     decimals.LOOSE_DIGIT_DROPPED,
     decimals.SMALLER_DIGIT_FROM_LARGER,
@@ -79,6 +82,8 @@ MAL_RULES = (
     order.SMALLER_FROM_LARGER_NUMBER,
     order.WRONG_OPERATION,
     order.STOPPED_AFTER_FIRST_STEP,
+    rounding.CUT_OFF_NOT_ROUNDED,
+    rounding.ROUNDED_IN_STEPS,
     filling.SIGN_SEEN_IS_DONE,
     estimating.ESTIMATE_WHOLE_FORGOTTEN,
     estimating.ESTIMATE_PART_TO_ZERO,

@@ -16,6 +16,7 @@ from keen_slate.core.numbers.forms import (
 from keen_slate.core.problem.tree import (
     Estimating,
     Expr,
+    Left,
     Negative,
     Rounding,
     children,
@@ -160,6 +161,9 @@ def round_number(expr: Expr) -> Move:
     rest = abs(evaluate(expr.of)) % expr.unit
     said = Say.of("round", unit=expr.unit, way=(rest * 2 > expr.unit) - (rest * 2 < expr.unit) if rest else None)
     after = _in_units(abs(value), expr.unit, decimal=isinstance(number, (DecimalNumeral, RepeatingDecimal)))
+    if isinstance(after, DecimalNumeral) and after.digits % 10 == 0:
+        kept = Left(after)  # 1.0 and not 1: to one place there is a digit in it
+        return Move(Negative(kept) if value < 0 else kept, said)
     return Move(Negative(after) if value < 0 else after, said)
 
 

@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from fractions import Fraction
 
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, Factor, Negative, Product, Sum, Term, decimal_for
 from keen_slate.core.rules.factors import first_pair, pair_replaced
 from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
@@ -50,8 +50,15 @@ def _digits_and_places(number: Expr) -> tuple[int, int]:
 
 
 def as_fractions(expr: Expr) -> Move:
-    """Decimals become fractions by place value, which is always exact: 0.35 = 35/100."""
-    return _decimals_replaced(expr, lambda n: CommonFraction(n.digits, 10**n.places), "decimals-as-fractions")
+    """Decimals become fractions by place value, which is always exact: 0.35 = 35/100; in a sum 3.2 = 3 2/10."""
+
+    def by_place(number: DecimalNumeral) -> Numeral:
+        bottom = 10**number.places
+        if isinstance(expr, Sum) and number.digits > bottom and number.digits % bottom:
+            return MixedNumber(number.digits // bottom, number.digits % bottom, bottom)
+        return CommonFraction(number.digits, bottom)
+
+    return _decimals_replaced(expr, by_place, "decimals-as-fractions")
 
 
 def as_lowest_fractions(expr: Expr) -> Move:
@@ -59,7 +66,7 @@ def as_lowest_fractions(expr: Expr) -> Move:
     return _decimals_replaced(expr, lambda n: CommonFraction(*n.value.as_integer_ratio()), "decimals-as-lowest")
 
 
-def _decimals_replaced(expr: Expr, written: Callable[[DecimalNumeral], CommonFraction], said: str) -> Move:
+def _decimals_replaced(expr: Expr, written: Callable[[DecimalNumeral], Numeral], said: str) -> Move:
     changed: dict[Expr, Expr] = {}
 
     def as_fraction(number: Expr) -> Expr:

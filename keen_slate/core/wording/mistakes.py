@@ -423,6 +423,30 @@ MISTAKES: dict[str, MistakeWords] = {
         "12 − (2 + 3) = 5.",
         "What was asked for?", "bars",
     ),
+    "percent-sign-put-behind": MistakeWords(
+        "The percent sign put behind",
+        "a percent is the number with a sign behind it",
+        "0.6 = 0.6%.",
+        "Is 0.6% more or less than 1%?", "square", ("converting",),
+    ),
+    "percent-one-place": MistakeWords(
+        "A percent moved one place",
+        "a percent is a tenth of the number",
+        "5% = 0.5.",
+        "What is a half in percent?", "square", ("converting",),
+    ),
+    "cut-off-not-rounded": MistakeWords(
+        "Cut off and not rounded",
+        "what stands behind the place does not count",
+        "2.87 to one place is called 2.8.",
+        "Is 2.87 nearer to 2.8 or to 2.9?", "jumps", ("rounding",),
+    ),
+    "rounded-in-steps": MistakeWords(
+        "Rounded what was rounded",
+        "each digit is rounded into the next, from the right",
+        "2.446 is called 2.45, and that 2.5.",
+        "Is 2.446 nearer to 2.4 or to 2.5?", "jumps", ("rounding",),
+    ),
     "sign-seen-is-done": MistakeWords(
         "The sign that is seen is done",
         "the numbers that are there are worked with, by the sign that is there",

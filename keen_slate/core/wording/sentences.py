@@ -764,11 +764,14 @@ def note_minus_power(w: Words, base: int, exponent: str) -> str:
 
 
 def multiply_fractions(w: Words, a: int, b: int, c: int, d: int) -> str:
+    if 1 in (b, d) and b != d:
+        return f"Only the {w.top} is multiplied: {a} × {c} = {a * c}. The {w.bottom} stays {b * d}."
     return f"{sentence(w.top)} times {w.top}, {w.bottom} times {w.bottom}: {a} × {c} = {a * c}, {b} × {d} = {b * d}."
 
 
 def invert(w: Words, top: int, bottom: int) -> str:
-    return f"Dividing by {top}/{bottom} is multiplying by {bottom}/{top}."
+    by, turned = (str(a) if b == 1 else f"{a}/{b}" for a, b in ((top, bottom), (bottom, top)))
+    return f"Dividing by {by} is multiplying by {turned}."
 
 
 # Pictures: what is said in their place

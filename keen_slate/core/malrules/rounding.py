@@ -1,0 +1,59 @@
+"""Mistakes in rounding: digits cut off, and rounding what has been rounded already."""
+
+from fractions import Fraction
+
+from keen_slate.core.numbers.forms import DecimalNumeral, Whole
+from keen_slate.core.problem.tree import Expr, Left, Rounding, decimal_places
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Impasse, MalRule, Move
+
+
+def cut_off_not_rounded(expr: Expr) -> Move | Impasse | None:
+    """The digits behind the place are cut off, whatever they are: 2.87 to one place becomes 2.8.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> cut_off_not_rounded(read("round 2.87 to 1 place").expr).after
+    DecimalNumeral(digits=28, places=1, leading_zero=True)
+    """
+    number = _decimal_to_places(expr)
+    if number is None or not isinstance(expr, Rounding):
+        return None
+    count = int(number.value / expr.unit)
+    places = decimal_places(expr.unit) or 0
+    return _written(count, places, "cut-off-not-rounded")
+
+
+def rounded_in_steps(expr: Expr) -> Move | Impasse | None:
+    """Rounded place by place from the right: 2.446 to one place becomes 2.45, then 2.5.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> rounded_in_steps(read("round 2.446 to 1 place").expr).after
+    DecimalNumeral(digits=25, places=1, leading_zero=True)
+    """
+    number = _decimal_to_places(expr)
+    if number is None or not isinstance(expr, Rounding):
+        return None
+    places = decimal_places(expr.unit) or 0
+    digits = number.digits
+    for _ in range(number.places - places):
+        digits = (digits + 5) // 10
+    return _written(digits, places, "rounded-in-steps")
+
+
+def _decimal_to_places(expr: Expr) -> DecimalNumeral | None:
+    """The decimal that is rounded to a whole or to places; None where something else is."""
+    if not isinstance(expr, Rounding) or not isinstance(expr.of, DecimalNumeral):
+        return None
+    places = decimal_places(expr.unit)
+    if places is None or expr.unit != Fraction(1, 10**places) or expr.of.places <= places:
+        return None
+    return expr.of
+
+
+def _written(count: int, places: int, id: str) -> Move:
+    number = DecimalNumeral(count, places) if places else Whole(count)
+    return Move(Left(number) if places and count % 10 == 0 else number, Say.of("mistake", mistake=id))
+
+
+CUT_OFF_NOT_ROUNDED = MalRule("cut-off-not-rounded", ("round",), cut_off_not_rounded)
+ROUNDED_IN_STEPS = MalRule("rounded-in-steps", ("round",), rounded_in_steps)
