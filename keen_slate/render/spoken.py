@@ -83,13 +83,14 @@ def spoken(expr: Expr, words: Words = DEFAULT_WORDS) -> str:
         case Columns():
             return spoken(columns_as_sum(expr), words)
         case RepeatingDecimal(block=block):
-            return f"{text_of(expr).partition('(')[0]} with {block} repeating"
+            start = text_of(expr).partition("(")[0]
+            return f"{start} with {block} repeating" if expr.places else f"{start[:-1]} point {block} repeating"
         case Percent(of):
             return f"{spoken(of, words)} percent"
         case CrossProducts():
             return text_of(expr)
         case Gap():
-            return gap_text(expr).replace("?", "blank").replace("/", " over ")
+            return gap_text(expr).replace(" ", " and ").replace("?", "blank").replace("/", " over ")
         case Convert(of) | Simplify(of) | Rounding(of) | Left(of) | Estimating(of):
             return spoken(of, words)
         case Comparison():

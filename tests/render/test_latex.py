@@ -34,7 +34,7 @@ BY_HAND = (
     ("3 - (-2)", r"3 - \left(-2\right)", "3 minus open bracket negative 2 close bracket"),
     ("25% of 80", r"25\,\%\text{ of }80", "25 percent of 80"),
     ("2/3 = ?/12", r"\frac{2}{3} = \frac{\square}{12}", "2 thirds equals blank over 12"),
-    ("3 ?/5 = 17/5", r"3\frac{\square}{5} = \frac{17}{5}", "3 blank over 5 equals 17 fifths"),
+    ("3 ?/5 = 17/5", r"3\frac{\square}{5} = \frac{17}{5}", "3 and blank over 5 equals 17 fifths"),
     ("compare 3/4 and 5/6", r"\frac{3}{4}\text{ and }\frac{5}{6}", "3 quarters and 5 sixths"),
 )  # fmt: skip
 
@@ -45,8 +45,15 @@ class ByHand(unittest.TestCase):
             with self.subTest(typed=typed):
                 expr = read(typed).expr
                 self.assertEqual(latex(expr), written)
-                if "(-2)" not in typed and "?" not in typed:
-                    self.assertEqual(spoken(expr), aloud)
+                self.assertEqual(spoken(expr), aloud)
+
+    def test_what_repeats_is_said(self) -> None:
+        for typed, aloud in (
+            ("1/3", "0 point 3 repeating"),
+            ("5/6", "0.8 with 3 repeating"),
+            ("1/7", "0 point 142857 repeating"),
+        ):
+            self.assertEqual(spoken(work(read(f"{typed} as a decimal")).answer), aloud)
 
     def test_labels_stand_at_each_amount(self) -> None:
         problem = read("2 3/4 m - 1 1/2 m")
