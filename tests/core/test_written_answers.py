@@ -15,6 +15,7 @@ from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.wording.notation import labelled, text_of
 from keen_slate.core.wording.sentences import say
+from keen_slate.core.working.second_look import look_twice
 from keen_slate.core.working.work import work
 from tests.support.generated import asked, expressions
 
@@ -239,6 +240,23 @@ class Laws(unittest.TestCase):
             self.assertTrue(any(len(part) > 9 for part in written.replace("/", " ").split()), f"{text}: {written}")
             return
         self.assertEqual(found.verdict, "right", f"{text}: {written}")
+
+    @settings(max_examples=150, deadline=None)
+    @given(asked())
+    def test_what_a_mal_rule_gives_is_traced_to_it_whatever_is_asked(self, text: str) -> None:
+        """Conversions, roundings, comparisons, blanks: the wrong answer typed as it stands leads back to its mistake."""
+        try:
+            problem = read(text)
+        except UnreadableProblem:
+            return
+        wrongs = look_twice(problem).likely_wrong
+        assume(wrongs)
+        item = prepare(problem)
+        for wrong in wrongs:
+            found = diagnose(item, text_of(wrong.answer))
+            if found.verdict == "unreadable":  # more digits than anybody writes
+                continue
+            self.assertIn((wrong.mistake,), [c.mistakes for c in found.causes], f"{text}: {text_of(wrong.answer)}")
 
     @settings(max_examples=300, deadline=None)
     @given(st.lists(st.fractions(0, 9, max_denominator=12), min_size=2, max_size=5), st.booleans(), st.randoms())

@@ -26,7 +26,6 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.wording.notation import sign_between, text_of
 from keen_slate.core.wording.say import Say
 
-_ROUND_IT = re.compile(r"^\s*[=＝≈]?\s*(.*?)\s*(?:[=＝]\s*)?[.!]?\s*$", re.DOTALL)
 _REMAINDER = re.compile(r"(\d+)\s*(?:r|rem|remainder)\.?\s*(\d+)", re.IGNORECASE)
 _BETWEEN = {
     comma: re.compile(rf"\s*([<>=＜＞＝])\s*|\s*{between}\s*|\s+(?:and|then)\s+", re.IGNORECASE)
@@ -66,9 +65,11 @@ def _same(text: str, problem: Problem, decimal_comma: bool) -> bool:
 
 
 def _inside(text: str) -> str:
-    found = _ROUND_IT.match(text)
-    inner = found.group(1) if found else text
-    return text if text.rstrip().endswith("..") else inner
+    """Without an equals sign before or behind, and without the stop of a sentence."""
+    inner = text.strip()
+    if inner.endswith((".", "!")) and not inner.endswith(".."):
+        inner = inner[:-1].rstrip()
+    return inner.removeprefix("≈").strip("=＝").strip()
 
 
 def remainder_kept(problem: Problem, text: str) -> bool | None:
