@@ -251,6 +251,17 @@ class SecondLook(Sheet):
         field.fill("5/8<3/4")
         expect(found).to_have_attribute("data-verdict", "right")
 
+    def test_blanks_have_their_mistakes(self) -> None:
+        self.open("/work?problem=2/3 = ?/12 = 10/?")
+        wrong = self.page.locator(".second-look [data-text='2/3 = 11/12 = 10/11']")
+        expect(wrong.first).to_be_visible()
+        field = self.page.get_by_role("textbox", name="A pupil answered")
+        found = self.page.locator(".pupil-found")
+        field.fill("11, 11")
+        expect(found).to_contain_text("The same added to top and bottom")
+        field.fill("8/12, 10/15")
+        expect(found).to_have_attribute("data-verdict", "right")
+
     def test_better_numbers_are_taken_with_a_click(self) -> None:
         self.open("/work?problem=1/2 %2B 1/4")
         item = self.page.locator(".better-item").first

@@ -84,6 +84,22 @@ class LessonApi(unittest.TestCase):
         self.assertTrue(plain["wrong"]["question"].endswith("?"))
         self.assertNotIn(false["notation"]["text"], [n["notation"]["text"] for n in plain["lines"]])
 
+    def test_blanks_and_comparisons_are_worked_wrongly_on_purpose_too(self) -> None:
+        equal, alone, compared = self.lesson(self.set_of("2/3 = ?/12", "? + 1/4 = 5/6", "compare 1/6 and 1/8"))["items"]
+        for item, false in ((equal, "2/3 = 11/12"), (alone, "? = 4/2"), (compared, "1/6 < 1/8")):
+            wrong = [n["notation"]["text"] for n in item["wrong"]["lines"] if n["false"]]
+            self.assertEqual(wrong, [false])
+            self.assertNotIn(false, [n["notation"]["text"] for n in item["lines"]])
+            self.assertTrue(item["wrong"]["question"].endswith("?"))
+
+    def test_a_find_the_mistake_item_of_blanks(self) -> None:
+        made = self.set_of("2/3 = ?/12")
+        path = f"/api/sets/{made['id']}/examples/{made['examples'][0]['id']}/beside"
+        made = self.ask("POST", path, revision=made["revision"], what="find", mistake="add-same-to-both")
+        _, find = self.lesson(made)["items"]
+        self.assertEqual([n["notation"]["text"] for n in find["lines"] if n["false"]], ["2/3 = 11/12"])
+        self.assertEqual(find["answer"]["text"], "2/3 = 8/12")
+
     def test_pictures_come_with_their_lines(self) -> None:
         (item,) = self.lesson(self.set_of("6 1/4 - 2 5/6"))["items"]
         drawn = [n["notation"]["text"] for n in item["lines"] if n["picture"]]

@@ -151,6 +151,24 @@ class Handouts(PrintTest):
         for said in ("Smaller part from the larger", "Ten pieces for one whole", "the estimate would catch it"):
             self.assertIn(said, text)
 
+    def test_the_teachers_key_of_blanks_roundings_and_decimals_that_never_end(self) -> None:
+        made = self.client.post("/api/sets", json={"name": "Bean beds"}).get_json()
+        for text in ("2/3 = ?/12", "round 2.87 to 1 place", "1/6 as a decimal", "5% as a decimal"):
+            body = {"revision": made["revision"], "text": text}
+            made = self.client.post(f"/api/sets/{made['id']}/examples", json=body).get_json()
+        asked = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": "teacher"})
+        job = asked.get_json()["id"]
+        self.assertEqual(self.finished(job)["state"], "done")
+        reader = PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data))
+        text = " ".join(self.text(reader).split())
+        for said in (
+            "The same added to top and bottom",
+            "Cut off and not rounded",
+            "A decimal that never ends cut off",
+            "A percent moved one place",
+        ):
+            self.assertIn(said, text)
+
     def test_as_much_is_worked_as_the_set_says(self) -> None:
         example = self.set["examples"][2]
         path = f"/api/sets/{self.set['id']}/examples/{example['id']}/task"
