@@ -42,20 +42,25 @@
   let drawn = math.equation(block: false, alt: shown.alt, math.display(before + draw(shown.node)))
   if size == 1em { drawn } else { text(size: size, drawn) }
 }
+// The text font's sign is too small to be seen.
+#let about = text(font: "New Computer Modern Math", "≈")
 #let rule(width: 100%) = box(width: width, height: 1.9em, stroke: (bottom: 0.6pt + luma(45%)))
+
+// An equals sign, or that something was rounded, before what follows.
+#let joining(sign) = if sign != "" { symbol(sign) }
 
 #let a-line(line) = {
   if line.state == "given" and line.asks {
     text(size: 9.5pt, fill: soft, style: "italic", line.reason)
     parbreak()
   } else if line.state == "given" or line.state == "numbers" {
-    maths(line.shown, before: symbol("="))
+    maths(line.shown, before: joining(line.sign))
     text(size: 9.5pt, fill: soft, "\u{2003}" + line.reason)
     parbreak()
   } else if line.asks {
     block(above: 0.3em, below: 0.3em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", line.question), rule()))
   } else {
-    block(above: 0.42em, below: 0.42em, grid(columns: (auto, 1fr), column-gutter: 0.4em, align: bottom, text("= "), rule()))
+    block(above: 0.42em, below: 0.42em, grid(columns: (auto, 1fr), column-gutter: 0.4em, align: bottom, text(line.sign + " "), rule()))
   }
 }
 
@@ -105,17 +110,18 @@
 #let item-body(item) = {
   h(-1.9em)
   box(width: 1.9em, text(weight: "bold", item.number))
-  if item.asked != "" { text(size: 10pt, fill: soft, item.asked); linebreak() }
+  if item.asked != "" { text(size: 10pt, fill: soft, item.asked); parbreak() }
   maths(item.problem, size: 1.2em)
   if item.note != "" { linebreak(); text(size: 10pt, style: "italic", item.note) }
   if data.kind == "key" or data.kind == "teacher" {
-    if item.answer.alt != "" { [#text(" = ")#maths(item.answer, size: 1.1em)] }
+    if item.answer.alt != "" { [#if item.sign == "" { h(1.5em) } else { text(" " + item.sign + " ", font: "New Computer Modern Math") }#maths(item.answer, size: 1.1em)] }
   }
   if data.kind == "teacher" {
     block(above: 0.5em, below: 0.3em, {
       set text(size: 9.5pt)
+      set block(spacing: 0.8em)
       for wrong in item.wrong {
-        grid(columns: (auto, 1fr), column-gutter: 0.6em, align: horizon, box(stroke: (dash: "dotted", thickness: 0.6pt), inset: (x: 0.35em, y: 0.2em), maths(wrong.answer)), [#wrong.names#if wrong.caught { h(0.4em); box(stroke: (dash: "dashed", thickness: 0.6pt), inset: (x: 0.3em), "≈") }])
+        grid(columns: (auto, 1fr), column-gutter: 0.6em, align: horizon, box(stroke: (dash: "dotted", thickness: 0.6pt), inset: (x: 0.35em, y: 0.2em), maths(wrong.answer)), [#wrong.names#if wrong.caught { h(0.4em); box(stroke: (dash: "dashed", thickness: 0.6pt), inset: (x: 0.3em), about) }])
       }
     })
   }
@@ -138,7 +144,7 @@
         if data.date-line [#text(data.date-word) #box(width: 1fr, stroke: (bottom: 0.6pt), height: 1em)] else [],
       )
     }
-    if data.kind == "teacher" { v(0.3em); text(size: 9.5pt, fill: soft, data.legend) }
+    if data.kind == "teacher" { v(0.3em); text(size: 9.5pt, fill: soft, { show "≈": about; data.legend }) }
     v(0.6em)
   })
   for item in version.items {

@@ -24,7 +24,9 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.wording.notation import chain_sides, decimal_text, needs_brackets, shown_items, sign_before, told
 
-SIGNS = {" × ": r" \times ", " ÷ ": r" \div ", " of ": r"\text{ of }", "": ""}
+SIGNS = {"=": "=", "≈": r"\approx", "": ""}
+"""What joins a line to the one before."""
+_SIGNS = {" × ": r" \times ", " ÷ ": r" \div ", " of ": r"\text{ of }", "": ""}
 BRACKETS = {"(": ("(", ")"), "[": ("[", "]"), "{": (r"\{", r"\}")}
 
 
@@ -74,7 +76,7 @@ def _latex(expr: Expr) -> str:
             text = ""
             for index, factor in enumerate(factors):
                 bare = isinstance(factor.expr, (Negative, Sum, Split, Columns, Product))
-                text += SIGNS[sign_before(factors, index)] + (_bracketed(factor.expr) if bare else _latex(factor.expr))
+                text += _SIGNS[sign_before(factors, index)] + (_bracketed(factor.expr) if bare else _latex(factor.expr))
             return text
         case Power(base, exponent):
             plain = isinstance(base, (Whole, DecimalNumeral, Group, Gap))

@@ -26,7 +26,7 @@ from keen_slate.core.wording.notation import labelled, text_of
 from keen_slate.core.wording.sentences import say, with_decimal_sign
 from keen_slate.core.wording.words import Words
 from keen_slate.core.working.second_look import look_twice
-from keen_slate.render.latex import latex
+from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.qti import Choice, ItemFile, item_xml, manifest_xml
 from keen_slate.render.spoken import spoken
@@ -213,9 +213,9 @@ def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
         written = [n for n in working.lines[1:] if not n.is_question]
         if written:
             lines.append(r"\begin{align*}")
-            lines += [
-                rf"&= {latex(n.expr, asked.problem.label)} && \text{{{_tex(asked.say(n.said))}}} \\" for n in written
-            ]
+            for n in written:
+                joined = f"&{SIGNS[n.sign]} {latex(n.expr, asked.problem.label)}"
+                lines.append(rf"{joined} && \text{{{_tex(asked.say(n.said))}}} \\")
             lines.append(r"\end{align*}")
     lines += [r"\end{enumerate}", r"\end{document}", ""]
     return "\n".join(lines).encode()

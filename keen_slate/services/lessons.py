@@ -90,6 +90,7 @@ def _lines(
             continue
         found.append(
             LessonLine(
+                sign=line.sign,
                 notation=line.notation,
                 reason=(own.reason if own and own.reason else line.reason),
                 reason_html=None if own and own.reason else line.reason_html,

@@ -19,7 +19,7 @@ from keen_slate.core.wording.notation import problem_text
 from keen_slate.core.wording.say import Say
 from keen_slate.core.wording.sentences import say, with_decimal_sign
 from keen_slate.core.wording.words import DEFAULT_WORDS, Words
-from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
+from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, sign_of_answer, work
 from keen_slate.services.shapes import (
     Edits,
     FoundExample,
@@ -31,7 +31,7 @@ from keen_slate.services.shapes import (
     ShownSet,
     Task,
 )
-from keen_slate.services.work import chosen_words, notation, read_in_words, school_names, shown_demands
+from keen_slate.services.work import asked_in_words, chosen_words, notation, read_in_words, school_names, shown_demands
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Database, DatabaseUnavailable
 from keen_slate.store.models import Example, ExampleSet
@@ -202,7 +202,9 @@ def _shown_example(example: Example, words: Words) -> ShownExample:
         judged=_judged(problem, task, words),
         mistake=in_words(MISTAKES[task.mistake].name, words) if task.mistake in MISTAKES else "",
         typed=with_decimal_sign(example.problem, words),
+        asked=asked_in_words(problem),
         problem=notation(problem.expr, problem.label, words=words),
+        sign=sign_of_answer(problem.expr, reference.answer),
         answer=notation(reference.answer, problem.label, words=words),
         school=example.school,
         school_names=school_names(school_from(FACETS, example.school), words),

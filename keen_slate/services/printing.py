@@ -28,7 +28,7 @@ from keen_slate.core.wording.questions import PUPIL_QUESTIONS
 from keen_slate.core.wording.say import Say
 from keen_slate.core.working.acts import ACT_OF
 from keen_slate.core.working.second_look import look_twice
-from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, work
+from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
@@ -197,6 +197,7 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "asked": task_told if task_told != asked.say(Say.of("problem")) else "",
         "problem": _shown_expr(asked, asked.problem.expr),
         "note": note,
+        "sign": sign_of_answer(asked.problem.expr, right.answer),
         "answer": _shown_expr(asked, right.answer) if request.kind in ("key", "teacher") else NOTHING_SHOWN,
         "lines": _lines(working, states, asked, edits) if worked else [],
         "pictures": _pictures(right, states, asked, edits) if worked and request.pictures and not finding else [],
@@ -232,6 +233,7 @@ def _lines(working: Working, states: tuple[State, ...], asked: Asked, edits: Edi
         found.append(
             {
                 "state": state,
+                "sign": line.sign,
                 "asks": line.is_question,
                 "question": asked.named(PUPIL_QUESTIONS.get(line.rule, "")),
                 "shown": _shown_expr(asked, line.expr, blank) if state != "blank" else NOTHING_SHOWN,

@@ -6,6 +6,8 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict, Field, StringConstraints
 
+from keen_slate.core.working.work import Sign
+
 
 class Shape(BaseModel):
     """Frozen, and strict about what it does not know."""
@@ -73,10 +75,12 @@ Side = Annotated[MultiplesSide | ListSide | DivisionSide | NotationSide, Field(d
 class ShownLine(Shape):
     """One line of a working with its reason; ``reason_html`` has the fractions typeset.
 
-    ``act`` is what kind of step it is, for the checklist; ``panel`` where it stands among the four panels;
-    ``operation`` its place in the order of operations, where the problem has more than one.
+    ``sign`` joins it to the line before; ``act`` is what kind of step it is, for the checklist; ``panel`` where it
+    stands among the four panels; ``operation`` its place in the order of operations, where the problem has more than
+    one.
     """
 
+    sign: Sign
     notation: Notation
     rule: str
     act: str
@@ -674,7 +678,8 @@ class FoundExamples(Shape):
 
 
 class ShownExample(Shape):
-    """A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign.
+    """A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign; ``asked`` are
+    the words of it, ``sign`` joins its answer.
 
     ``added`` names the newest demand of a rung, ``judged`` says where it differs from what the rung is for, ``mistake``
     names the mistake to be found in it.
@@ -686,7 +691,9 @@ class ShownExample(Shape):
     judged: str
     mistake: str
     typed: str
+    asked: str
     problem: Notation
+    sign: Sign
     answer: Notation
     school: dict[str, str]
     school_names: list[str]
@@ -709,6 +716,7 @@ class LessonLine(Shape):
     """A line of a lesson; ``question`` is what to ask before it is shown, ``only_asks`` marks a line that only asks;
     ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow."""
 
+    sign: Sign
     notation: Notation
     reason: str
     reason_html: str | None

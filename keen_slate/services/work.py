@@ -68,7 +68,7 @@ from keen_slate.core.working.side_work import (
 )
 from keen_slate.core.working.stack import DecimalStack, Figure, FractionStack, Stack, stacks_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Turn, Working, work
-from keen_slate.render.latex import latex
+from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.number_line_svg import number_line_svg
 from keen_slate.render.pictures_svg import picture_svg
@@ -197,13 +197,13 @@ def preview(text: str, words: Mapping[str, str]) -> Understood:
         return Understood(problem=None, asked="", notes=[], unreadable=unreadable(fault, spoken_words))
     return Understood(
         problem=notation(problem.expr, problem.label, words=spoken_words),
-        asked=_asked(problem),
+        asked=asked_in_words(problem),
         notes=[say(n, spoken_words) for n in problem.notes],
         unreadable=None,
     )
 
 
-def _asked(problem: Problem) -> str:
+def asked_in_words(problem: Problem) -> str:
     """What is asked, where it is not simply to work the problem out: ``… as a decimal``, ``compare …``; else empty."""
     text = problem_text(problem.expr, problem.label)
     without = labelled(problem.expr, problem.label)
@@ -243,7 +243,7 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
 
 
 def task_of(asked: Asked) -> str:
-    told = _asked(asked.problem)
+    told = asked_in_words(asked.problem)
     if not told:
         return "Fill the blanks." if isinstance(asked.problem.expr, Chain) else asked.say(Say.of("problem"))
     told = told.replace("…", "it") if told.startswith(("simplify", "round")) else told.replace("…", "").strip()
@@ -478,14 +478,14 @@ def copy_out(request: CopyRequest) -> CopiedText:
     label = asked.problem.label
     match request.format:
         case "plain":
-            text = "\n= ".join(asked.notation(n.expr).text for n in written)
+            text = "\n".join(f"{n.sign} {asked.notation(n.expr).text}".lstrip() for n in written)
         case "mathml":
             text = "\n".join(mathml(n.expr, label=label) for n in written)
         case "latex" if len(written) == 1:
             text = latex(written[0].expr, label)
         case "latex":
-            first, *rest = (latex(n.expr, label) for n in written)
-            rows = [f"{first} &= {rest[0]}", *(f"&= {line}" for line in rest[1:])]
+            first, *rest = ((SIGNS[n.sign], latex(n.expr, label)) for n in written)
+            rows = [f"{first[1]} &{rest[0][0]} {rest[0][1]}", *(f"&{sign} {line}" for sign, line in rest[1:])]
             text = "\\begin{align*}\n  " + " \\\\\n  ".join(rows) + "\n\\end{align*}"
     return CopiedText(text=text)
 
@@ -507,6 +507,7 @@ def notation(expr: Expr, label: str = "", changed: tuple[Path, ...] = (), words:
 def _shown_line(line: Line, asked: Asked) -> ShownLine:
     reason = asked.say(line.said)
     return ShownLine(
+        sign=line.sign,
         notation=asked.notation(line.expr, line.changed),
         rule=line.rule,
         act=ACT_OF.get(line.rule, "work"),

@@ -31,6 +31,26 @@ class Api(unittest.TestCase):
         self.assertEqual([n["whole"]["written"] for n in stack["stages"][1]], [["6", "5"], ["2"]])
         self.assertEqual([r["text"] for r in stack["results"]], ["3 5/12"])
 
+    def test_what_joins_a_line_to_the_one_before(self) -> None:
+        """An equals sign says that both sides are one number: it stands nowhere else."""
+        for text, signs in (
+            ("2/3 + 1/4", ["", "", "=", "="]),
+            ("round 2.87 to 1 place", ["", "≈"]),
+            ("round 2 4/8 to the nearest half", ["", "="]),
+            ("estimate 4.8 × 3.1", ["", "≈", "="]),
+            ("2/3 = ?/12", ["", ""]),
+            ("compare 3/4 and 5/8", ["", "", "", ""]),
+        ):
+            lines = self.post("/api/work", text=text)["lines"]
+            self.assertEqual([n["sign"] for n in lines], signs, text)
+        for form, copied in (
+            ("plain", "2.87\n≈ 2.9"),
+            ("latex", "\\begin{align*}\n  2.87 &\\approx 2.9\n\\end{align*}"),
+        ):
+            found = self.post("/api/copy", text="round 2.87 to 1 place", format=form)
+            self.assertEqual(found["text"], copied)
+        self.assertEqual(self.post("/api/copy", text="2/3 = ?/12", format="plain")["text"], "2/3 = ?/12\n2/3 = 8/12")
+
     def test_second_look(self) -> None:
         looked = self.post("/api/second-look", text="6 1/4 - 2 5/6")
         self.assertEqual(

@@ -1256,6 +1256,11 @@ export interface components {
             reason_html: string | null;
             /** Side */
             side: (components["schemas"]["MultiplesSide"] | components["schemas"]["ListSide"] | components["schemas"]["DivisionSide"] | components["schemas"]["NotationSide"])[];
+            /**
+             * Sign
+             * @enum {string}
+             */
+            sign: "" | "=" | "≈";
         };
         /**
          * LimitsShape
@@ -1900,7 +1905,8 @@ export interface components {
         };
         /**
          * ShownExample
-         * @description A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign.
+         * @description A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign; ``asked`` are
+         *     the words of it, ``sign`` joins its answer.
          *
          *     ``added`` names the newest demand of a rung, ``judged`` says where it differs from what the rung is for, ``mistake``
          *     names the mistake to be found in it.
@@ -1909,6 +1915,8 @@ export interface components {
             /** Added */
             added: string;
             answer: components["schemas"]["Notation"];
+            /** Asked */
+            asked: string;
             /** Demands */
             demands: components["schemas"]["ShownDemand"][];
             edits: components["schemas"]["Edits"];
@@ -1928,6 +1936,11 @@ export interface components {
             };
             /** School Names */
             school_names: string[];
+            /**
+             * Sign
+             * @enum {string}
+             */
+            sign: "" | "=" | "≈";
             task: components["schemas"]["Task"];
             /** Typed */
             typed: string;
@@ -1963,8 +1976,9 @@ export interface components {
          * ShownLine
          * @description One line of a working with its reason; ``reason_html`` has the fractions typeset.
          *
-         *     ``act`` is what kind of step it is, for the checklist; ``panel`` where it stands among the four panels;
-         *     ``operation`` its place in the order of operations, where the problem has more than one.
+         *     ``sign`` joins it to the line before; ``act`` is what kind of step it is, for the checklist; ``panel`` where it
+         *     stands among the four panels; ``operation`` its place in the order of operations, where the problem has more than
+         *     one.
          */
         ShownLine: {
             /** Act */
@@ -1986,6 +2000,11 @@ export interface components {
             rule: string;
             /** Side */
             side: (components["schemas"]["MultiplesSide"] | components["schemas"]["ListSide"] | components["schemas"]["DivisionSide"] | components["schemas"]["NotationSide"])[];
+            /**
+             * Sign
+             * @enum {string}
+             */
+            sign: "" | "=" | "≈";
         };
         /**
          * ShownMistake

@@ -1,6 +1,7 @@
 """A problem worked by a school: the lines that a teacher would write, and what they cost."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.reading import Problem
@@ -18,7 +19,9 @@ from keen_slate.core.problem.tree import (
     Rounding,
     Simplify,
     Split,
+    at_path,
     columns_as_sum,
+    evaluate,
     walk,
 )
 from keen_slate.core.rules.listing import MACHINE
@@ -34,6 +37,18 @@ DEFAULT_SCHOOL = school_from(FACETS, {})
 
 QUESTIONS = ("compare-bottoms", "compare-for-product", "compare-for-cross-products", "ask-enough")
 """Rules that only ask: their line repeats the one before and counts for nothing in the cost."""
+
+
+Sign = Literal["", "=", "≈"]
+
+
+def sign_of_answer(problem: Expr, answer: Expr) -> Sign:
+    """What stands between a problem and its answer; nothing where the answer says the whole again."""
+    if isinstance(problem, (Chain, Comparison)):
+        return ""
+    if isinstance(problem, (Rounding, Estimating)):
+        return "=" if evaluate(problem.of) == evaluate(answer) else "≈"
+    return "="
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +75,16 @@ class Line:
     @property
     def is_question(self) -> bool:
         return self.rule in QUESTIONS
+
+    @property
+    def sign(self) -> Sign:
+        """What joins it to the line before: ``≈`` where that was rounded; nothing where it is said whole again."""
+        if self.step is None or self.is_question or isinstance(self.expr, (Chain, Comparison)):
+            return ""
+        before, wrote = at_path(self.step.before, self.step.at), self.step.wrote
+        if isinstance(before, (Rounding, Estimating)):
+            return sign_of_answer(before, wrote.of if isinstance(wrote, Estimating) else wrote)
+        return "="
 
 
 @dataclass(frozen=True, slots=True)

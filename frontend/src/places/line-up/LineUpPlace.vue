@@ -195,9 +195,10 @@ function openInWork(example: ShownExample) {
               :href="router.resolve({ name: 'work', query: { problem: example.typed } }).href"
               @click.exact.prevent="openInWork(example)"
             >
+              <span v-if="example.asked" class="example-asked">{{ example.asked }}</span>
               <MathText :of="example.problem" />
             </a>
-            <span class="example-answer">= <MathText :of="example.answer" /></span>
+            <span class="example-answer">{{ example.sign || '→' }} <MathText :of="example.answer" /></span>
             <span class="example-marks">
               <span v-if="ROLES[example.task.role ?? '']" class="role">{{ ROLES[example.task.role ?? ''] }}{{ example.mistake ? `: ${example.mistake}` : '' }}</span>
               <span v-if="example.task.locked" class="role"><i class="pi pi-lock" aria-hidden="true" /> locked</span>

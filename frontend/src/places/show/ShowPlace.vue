@@ -206,7 +206,7 @@ onScopeDispose(() => window.clearInterval(ticking))
             }"
           >
             <template v-if="!shownLine.line.only_asks">
-              <span class="show-math"><span class="equals" aria-hidden="true">=</span> <MathText :of="shownLine.line.notation" /></span>
+              <span class="show-math"><span class="equals" aria-hidden="true">{{ shownLine.line.sign }}</span> <MathText :of="shownLine.line.notation" /></span>
               <SideWork v-if="shownLine.line.side.length" :side="shownLine.line.side" />
             </template>
             <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
@@ -225,7 +225,7 @@ onScopeDispose(() => window.clearInterval(ticking))
         <div v-if="wrongShown && current.wrong" class="show-wrong">
           <p class="show-asked">{{ wrongShown === 1 ? 'Somebody wrote this. Is it right?' : current.wrong.question }}</p>
           <p v-for="(line, index) in current.wrong.lines" :key="index" class="show-math" :class="{ 'show-false': wrongShown === 2 && line.false }">
-            <span class="equals" aria-hidden="true">=</span> <MathText :of="line.notation" />
+            <span class="equals" aria-hidden="true">{{ line.sign }}</span> <MathText :of="line.notation" />
           </p>
         </div>
       </aside>

@@ -18,7 +18,6 @@ const props = defineProps<{
   order: string[][]
   open: boolean
   number: number | null
-  joined: boolean
   copyBody: Record<string, unknown>
 }>()
 const emit = defineEmits<{ open: [open: boolean]; told: [text: string] }>()
@@ -65,7 +64,7 @@ function blank(number: number) {
     <template v-if="!line.question">
       <div v-if="edit.hidden" class="written hidden-line">hidden</div>
       <div v-else class="written">
-        <span class="equals" aria-hidden="true">{{ index === 0 || !joined ? '' : '=' }}</span>
+        <span class="equals" aria-hidden="true">{{ line.sign }}</span>
         <MathText :of="line.notation" :blanks="edit.blanks ?? []" :choosing="blanking" @blank="blank" />
       </div>
       <SideWork v-if="line.side.length && !edit.hidden" :side="line.side" />
