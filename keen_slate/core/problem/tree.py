@@ -583,6 +583,14 @@ def tidy(expr: Expr) -> Expr:
     return _tidy_node(expr)
 
 
+def is_lone_number(expr: Expr) -> bool:
+    """Whether nothing but brackets and minus signs stand round one number: (3), −(−3), but not −3."""
+    if not isinstance(expr.of if isinstance(expr, Negative) else expr, Group):
+        return False
+    tidied = tidy(expr)
+    return is_numeral(tidied.of if isinstance(tidied, Negative) else tidied)
+
+
 def replaced(expr: Expr, path: Path, new: Expr) -> Expr:
     """A tidy tree with the expression at ``path`` exchanged, and tidy again: only what lies on the path can need it."""
     if not path:

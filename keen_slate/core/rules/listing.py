@@ -134,6 +134,7 @@ RULES = (
     signs.ADD_OPPOSITE,
     signs.ORDER_TERMS,
     signs.PRODUCT_SIGNS,
+    signs.DROP_BRACKETS,
     signs.PUT_INTO_SIGNS,
     signs.SIGNS,
     simplifying.DROP_NOTHING,

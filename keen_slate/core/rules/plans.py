@@ -39,6 +39,7 @@ from keen_slate.core.problem.tree import (
     decimal_places,
     evaluate,
     falls_below_zero,
+    is_lone_number,
     is_numeral,
     is_zero,
 )
@@ -67,6 +68,8 @@ def answer(expr: Expr) -> Opening:
             return _asked_of_a_number(expr)
     if isinstance(expr, Negative) and isinstance(expr.of, Left):
         return None
+    if is_lone_number(expr):
+        return "drop-brackets", ()
     if not is_simple(expr):
         return ("put-into-signs" if "told" in getattr(expr, "marks", ()) else "work-out"), ()
     at: Path = (0,) if isinstance(expr, Negative) else ()

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from keen_slate.core.problem.tree import Expr, Factor, Group, Negative, Product, Sum, Term, children, evaluate
+from keen_slate.core.problem.tree import Expr, Factor, Group, Negative, Product, Sum, Term, children, evaluate, tidy
 from keen_slate.core.wording.say import Say
 from keen_slate.core.working.engine import Move, Rule
 
@@ -58,6 +58,18 @@ def product_signs(expr: Expr) -> Move:
     return Move(Negative(Group(bare)) if negatives % 2 else bare, Say.of("product-signs", negatives=negatives))
 
 
+def drop_brackets(expr: Expr) -> Move:
+    """Brackets round a single number, and a minus of a minus: −(−3) = 3.
+
+    >>> from keen_slate.core.problem.reading import read
+    >>> drop_brackets(read("−(−3)").expr).after == read("3").expr
+    True
+    """
+    after = tidy(expr)
+    opposite = isinstance(expr, Negative) and not isinstance(after, Negative) and evaluate(after) != 0
+    return Move(after, Say.of("drop-brackets", opposite=opposite))
+
+
 def put_into_signs(expr: Expr) -> Move:
     """What is told is written with signs: subtract 1/4 from 3/4 is 3/4 − 1/4; how many 3/4 in 6 is 6 ÷ 3/4.
 
@@ -71,6 +83,7 @@ def put_into_signs(expr: Expr) -> Move:
     return Move(after, Say.of("put-into-signs", first=first, second=second, divide=isinstance(expr, Product)))
 
 
+DROP_BRACKETS = Rule("drop-brackets", "drop-brackets", drop_brackets)
 PUT_INTO_SIGNS = Rule("put-into-signs", "put-into-signs", put_into_signs)
 SIGNS = Rule("signs", "signs", signs)
 ORDER_TERMS = Rule("order-terms", "order-terms", order_terms)

@@ -446,6 +446,10 @@ def add_opposite(w: Words) -> str:
     return "Taking away is adding the opposite."
 
 
+def drop_brackets(w: Words, opposite: bool) -> str:
+    return "The opposite of a negative is positive." if opposite else "Brackets round a single number say nothing more."
+
+
 def put_into_signs(w: Words, first: Expr, second: Expr, divide: bool) -> str:
     if divide:
         return f"{text_of(first)} is measured out in amounts of {text_of(second)}: divide it by {text_of(second)}."
@@ -1157,6 +1161,7 @@ SENTENCES: dict[str, Callable[..., str]] = {
     "rename-both": rename_both,
     "divide-tops": divide_tops,
     "add-opposite": add_opposite,
+    "drop-brackets": drop_brackets,
     "put-into-signs": put_into_signs,
     "slip": slip,
     "contradiction": contradiction,

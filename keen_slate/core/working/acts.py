@@ -12,6 +12,7 @@ ACTS: dict[str, tuple[str, ...]] = {
     "read": ("problem",),
     "order": (
         "put-into-signs", "order-terms", "signs", "add-opposite", "product-signs", "put-together", "drop-zero-terms",
+        "drop-brackets",
     ),
     "bottoms": ("compare-bottoms", "compare-for-product", "compare-for-cross-products"),
     "rename": (

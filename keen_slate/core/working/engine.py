@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal, NamedTuple, TypeVar
 
-from keen_slate.core.problem.tree import Expr, Path, at_path, changed_paths, replaced, same_value, tidy
+from keen_slate.core.problem.tree import Expr, Path, at_path, changed_paths, is_lone_number, replaced, same_value, tidy
 from keen_slate.core.schools.school import School
 from keen_slate.core.wording.say import Say
 from keen_slate.core.working.side_work import SideWork
@@ -171,7 +171,7 @@ class Machine:
         """
         bound = _under(self, school)
         steps: list[Step] = list(begun)
-        expr = begun[-1].after if begun else tidy(start)
+        expr = begun[-1].after if begun else start if is_lone_number(start) else tidy(start)
         seen: set[Expr] = set()
         while goals := bound.open_goals(expr):
             if mistake is not None and (mistake.every or not any(s.by_mistake for s in steps)):
