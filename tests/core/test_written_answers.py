@@ -25,6 +25,10 @@ BY_HAND = """
 2/3 + 1/4 | 11/12 = | right |
 2/3 + 1/4 | 11/12. | right |
 2/3 + 1/4 | 2/3 + 1/4 = 11/12 | right |
+2/3 + 1/4 | 2/3 + 1/4 = 8/12 + 3/12 = 11/12 | right |
+2/3 + 1/4 | 8/12 + 3/12 = 11/12 | right |
+2/3 + 1/4 | 11/12 = 22/24 | wrong form | not-reduced
+2/3 + 1/4 | 2/3 + 1/4 = 2/12 + 1/12 = 3/12 | wrong | rename-bottom-only
 2/3 + 1/4 | 3/4 + 1/4 = 11/12 | unreadable |
 2/3 + 1/4 | 2/3 + 1/4 = 3/7 | wrong | add-tops-and-bottoms
 2/3 + 1/4 | 3/7 = | wrong | add-tops-and-bottoms
@@ -185,6 +189,7 @@ class ByHand(unittest.TestCase):
             ("1/6 as a decimal", "0.16 recurring", "Put them in brackets, as in 0.1(6)."),
             ("2/3 + 1/4", "", "Type a problem"),
             ("2/3 + 1/4", "1/2 + 1/3", "Write one number"),
+            ("2/3 + 1/4", "3/4 + 1/4 = 11/12", "Write one number"),
             ("compare 1/2 and 1/3", "1/4", "Write <, > or ="),
             ("2/3 = ?/12", "x", "for blanks, commas between"),
         ):

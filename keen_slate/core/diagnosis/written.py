@@ -36,15 +36,16 @@ _FLIPPED = {"<": ">", ">": "<", "=": "="}
 
 
 def number_in(problem: Problem, text: str, *, decimal_comma: bool = False) -> Problem:
-    """The number that a pupil wrote, with its label. Of ``problem = number`` it is the number; a percent where no
-    percents are worked with is so many hundredths.
+    """The number that a pupil wrote, with its label. Of a line that begins with the problem, or that is true, it is
+    what stands last; a percent where no percents are worked with is so many hundredths.
 
     Raises UnreadableProblem.
     """
     written = _inside(text)
-    before, equals, last = written.rpartition("=")
-    if equals and _same(before, problem, decimal_comma):
-        written = last
+    first, *rest = written.split("=")
+    if rest and not (_same(first, problem, decimal_comma) or _true((first, *rest), decimal_comma)):
+        raise UnreadableProblem(Say.of("answer-is-no-number"), 0)
+    written = rest[-1] if rest else first
     answer = read(written, decimal_comma=decimal_comma, answer=True)
     answer = replace(answer, expr=tidy(answer.expr))
     if not is_numeral(answer.expr.of if isinstance(answer.expr, Negative) else answer.expr):
@@ -61,6 +62,13 @@ def _same(text: str, problem: Problem, decimal_comma: bool) -> bool:
     try:
         return read(text, decimal_comma=decimal_comma).expr == problem.expr
     except UnreadableProblem:
+        return False
+
+
+def _true(sides: tuple[str, ...], decimal_comma: bool) -> bool:
+    try:
+        return len({evaluate(read(s, decimal_comma=decimal_comma, answer=True).expr) for s in sides}) == 1
+    except (UnreadableProblem, TypeError):
         return False
 
 
