@@ -91,9 +91,7 @@ def _asked_of_a_number(expr: Convert | Simplify | Rounding | Estimating) -> Open
         case Convert(_, "improper") if isinstance(number, (Whole, MixedNumber)):
             return "write-improper", at
         case Convert(_, "improper") if isinstance(number, CommonFraction):
-            # What a decimal or a percent has become is reduced; 2 2/4 is 10/4, as the form is asked and no other.
-            of_a_decimal = set(str(number.denominator)[1:]) == {"0"}
-            return ("simplify", at) if of_a_decimal and not number.is_lowest else None
+            return None
         case Convert(_, "decimal"):
             return None if isinstance(number, (DecimalNumeral, RepeatingDecimal, Whole)) else ("write-decimal", at)
         case Convert(_, "percent"):
