@@ -15,12 +15,7 @@ def cut_off_not_rounded(expr: Expr) -> Move | Impasse | None:
     >>> cut_off_not_rounded(read("round 2.87 to 1 place").expr).after
     DecimalNumeral(digits=28, places=1, leading_zero=True)
     """
-    number = _decimal_to_places(expr)
-    if number is None or not isinstance(expr, Rounding):
-        return None
-    count = int(number.value / expr.unit)
-    places = decimal_places(expr.unit) or 0
-    return _written(count, places, "cut-off-not-rounded")
+    return _dropped_one_by_one(expr, "cut-off-not-rounded", added=0)
 
 
 def rounded_in_steps(expr: Expr) -> Move | Impasse | None:
@@ -30,29 +25,24 @@ def rounded_in_steps(expr: Expr) -> Move | Impasse | None:
     >>> rounded_in_steps(read("round 2.446 to 1 place").expr).after
     DecimalNumeral(digits=25, places=1, leading_zero=True)
     """
-    number = _decimal_to_places(expr)
-    if number is None or not isinstance(expr, Rounding):
-        return None
-    places = decimal_places(expr.unit) or 0
-    digits = number.digits
-    for _ in range(number.places - places):
-        digits = (digits + 5) // 10
-    return _written(digits, places, "rounded-in-steps")
+    return _dropped_one_by_one(expr, "rounded-in-steps", added=5)
 
 
-def _decimal_to_places(expr: Expr) -> DecimalNumeral | None:
-    """The decimal that is rounded to a whole or to places; None where something else is."""
+def _dropped_one_by_one(expr: Expr, id: str, *, added: int) -> Move | None:
+    """A decimal rounded to a whole or to places loses its last digit until it fits, each time with ``added`` before.
+
+    None where something else is rounded.
+    """
     if not isinstance(expr, Rounding) or not isinstance(expr.of, DecimalNumeral):
         return None
     places = decimal_places(expr.unit)
     if places is None or expr.unit != Fraction(1, 10**places) or expr.of.places <= places:
         return None
-    return expr.of
-
-
-def _written(count: int, places: int, id: str) -> Move:
-    number = DecimalNumeral(count, places) if places else Whole(count)
-    return Move(Left(number) if places and count % 10 == 0 else number, Say.of("mistake", mistake=id))
+    digits = expr.of.digits
+    for _ in range(expr.of.places - places):
+        digits = (digits + added) // 10
+    number = DecimalNumeral(digits, places) if places else Whole(digits)
+    return Move(Left(number) if places and digits % 10 == 0 else number, Say.of("mistake", mistake=id))
 
 
 CUT_OFF_NOT_ROUNDED = MalRule("cut-off-not-rounded", ("round",), cut_off_not_rounded)

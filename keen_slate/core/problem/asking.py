@@ -73,9 +73,9 @@ def verb_of(text: str) -> tuple[Verb, int]:
     >>> verb_of("Which is larger, 3/4 or 5/6?")
     ('compare', 17)
     """
-    if _PUT.match(text) and (_FALLING.search(text) or _RISING.search(text)) and not _BEFORE.match(text):
-        return "order", _PUT.match(text).end()  # type: ignore[union-attr]
-    found = _BEFORE.match(text)
+    found, put = _BEFORE.match(text), _PUT.match(text)
+    if put and not found and (_FALLING.search(text) or _RISING.search(text)):
+        return "order", put.end()
     return (_VERBS[" ".join(found.group(1).lower().split())], found.end()) if found else ("", 0)
 
 
