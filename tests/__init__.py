@@ -1,9 +1,3 @@
-"""Tests. The gate tries the same examples each time; ``KEEN_SLATE_SEARCH=wander`` tries new ones."""
+"""Tests. How wide they search is said in ``tests/support/searching.py``."""
 
-import os
-
-from hypothesis import settings
-
-settings.register_profile("gate", derandomize=True, deadline=None)
-settings.register_profile("wander", deadline=None)
-settings.load_profile(os.environ.get("KEEN_SLATE_SEARCH", "gate"))
+import tests.support.searching  # noqa: F401  # its profile is in force for every test

@@ -1,17 +1,23 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { RouterLink, RouterView } from 'vue-router'
+import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import KeyList from '@/shared/KeyList.vue'
 import UndoBar from '@/shared/UndoBar.vue'
 import { useKeys } from '@/shared/useKeys'
 
+const route = useRoute()
+const router = useRouter()
 const sets = useSets()
 const settings = useSettings()
 const keysShown = ref(false)
 
-onMounted(() => Promise.all([settings.ready(), sets.begin()]))
+onMounted(async () => {
+  await Promise.all([settings.ready(), router.isReady()])
+  // An address that names a set is opened by its place; without one the set of last time is.
+  await (route.params.set ? sets.list() : sets.begin())
+})
 useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
 </script>
 

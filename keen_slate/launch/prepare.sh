@@ -9,7 +9,7 @@ install_debian_packages() {
     case $package in
       python3 | python3-venv) python3 -c 'import sys, venv, ensurepip; sys.exit(sys.version_info < (3, 11))' 2>/dev/null && continue ;;
       postgresql) compgen -G '/usr/lib/postgresql/*/bin/initdb' >/dev/null && continue ;;
-      chromium) [ -x /usr/bin/chromium ] && continue ;;
+      chromium-headless-shell) [ -x /usr/bin/chromium-headless-shell ] && continue ;;
       poppler-utils) command -v pdftoppm >/dev/null && continue ;;
     esac
     missing+=("$package")
@@ -60,6 +60,7 @@ build_front_end() {
   if [ "$(cat frontend/dist/.made-from 2>/dev/null)" != "$sources" ]; then
     say "Building the front end"
     (cd frontend && npm run --silent build >/dev/null)
+    .venv/bin/python -m whitenoise.compress --quiet frontend/dist
     echo "$sources" >frontend/dist/.made-from
   fi
 }

@@ -118,15 +118,16 @@ class FractionColumns(Shape):
     first: int
     last: int
     stages: list[list[StackedNumber]]
-    results: list[Notation]
+    results: list[StackedNumber]
     tops: str
 
 
 class DecimalColumns(Shape):
-    """Digits under digits, ``places`` of them after the point."""
+    """Digits under digits, ``places`` of them after the decimal sign ``point``."""
 
     kind: Literal["decimals"] = "decimals"
     label: str
+    point: str
     first: int
     last: int
     minus: bool

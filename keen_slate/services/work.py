@@ -66,7 +66,15 @@ from keen_slate.core.working.side_work import (
     Renaming,
     SideWork,
 )
-from keen_slate.core.working.stack import DecimalStack, Figure, FractionStack, Stack, stacks_of
+from keen_slate.core.working.stack import (
+    DecimalStack,
+    Figure,
+    FractionStack,
+    Stack,
+    StackNumber,
+    stacked_number,
+    stacks_of,
+)
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Turn, Working, work
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
@@ -529,8 +537,8 @@ def _shown_stack(stack: Stack, working: Working, asked: Asked) -> ShownStack | N
         return None
     if isinstance(stack, DecimalStack):
         return DecimalColumns(
-            label=asked.problem.label, first=lines[0], last=lines[-1], minus=stack.minus,
-            places=stack.places, carries=list(stack.carries),
+            label=asked.problem.label, point=asked.words.decimal_sign, first=lines[0], last=lines[-1],
+            minus=stack.minus, places=stack.places, carries=list(stack.carries),
             rows=[[_figure(f) for f in row] for row in stack.rows], result=list(stack.result),
         )  # fmt: skip
     assert isinstance(stack, FractionStack)
@@ -540,21 +548,19 @@ def _shown_stack(stack: Stack, working: Working, asked: Asked) -> ShownStack | N
         label=asked.problem.label,
         first=lines[0],
         last=lines[-1],
-        stages=[
-            [
-                StackedNumber(
-                    minus=n.minus,
-                    whole=_figure(n.whole) if n.whole else None,
-                    top=_figure(n.top) if n.top else None,
-                    bottom=None if n.bottom is None else str(n.bottom),
-                    multiplier=n.multiplier,
-                )
-                for n in stage
-            ]
-            for stage in stack.stages
-        ],
-        results=[asked.notation(r) for r in stack.results],
+        stages=[[_stacked(n) for n in stage] for stage in stack.stages],
+        results=[_stacked(stacked_number(r)) for r in stack.results],
         tops=tops,
+    )
+
+
+def _stacked(number: StackNumber) -> StackedNumber:
+    return StackedNumber(
+        minus=number.minus,
+        whole=_figure(number.whole) if number.whole else None,
+        top=_figure(number.top) if number.top else None,
+        bottom=None if number.bottom is None else str(number.bottom),
+        multiplier=number.multiplier,
     )
 
 

@@ -2,11 +2,15 @@
 
 import gc
 import os
+from collections.abc import MutableMapping
 from pathlib import Path
 from typing import Any
 
 from apiflask import APIFlask
 from flask import Response, send_from_directory
+from flask_compress import Compress
+from werkzeug.datastructures import Headers
+from whitenoise import WhiteNoise
 
 from keen_slate.services.desk import Desk
 from keen_slate.web.errors import register_errors
@@ -50,6 +54,8 @@ def create_app(database_url: str | None = None) -> APIFlask:
     )
     app.static_folder = None
     app.config.update(
+        COMPRESS_ALGORITHM="gzip",
+        COMPRESS_MIMETYPES=["application/json", "text/html", "image/svg+xml", "text/csv", "application/x-tex"],
         MAX_CONTENT_LENGTH=1_000_000,
         OPENAPI_VERSION="3.1.0",
         VALIDATION_ERROR_STATUS_CODE=400,
@@ -66,6 +72,7 @@ def create_app(database_url: str | None = None) -> APIFlask:
     register_errors(app)
     app.spec_processor(mend)
     _serve_front_end(app)
+    Compress(app)
 
     @app.get("/healthz")
     @app.doc(hide=True)
@@ -75,11 +82,15 @@ def create_app(database_url: str | None = None) -> APIFlask:
 
     @app.after_request
     def add_security_headers(response: Response) -> Response:
-        for name, value in SECURITY_HEADERS.items():
-            response.headers.setdefault(name, value)
+        _secure(response.headers)
         return response
 
     return app
+
+
+def _secure(headers: MutableMapping[str, str] | Headers, *_: str) -> None:
+    for name, value in SECURITY_HEADERS.items():
+        headers.setdefault(name, value)
 
 
 def create_lasting_app() -> APIFlask:
@@ -100,13 +111,7 @@ def _serve_front_end(app: APIFlask) -> None:
     for index, rule in enumerate(["/", "/settings", *rules]):
         app.add_url_rule(rule, f"page_{index}", app.doc(hide=True)(page))
 
-    @app.get("/assets/<path:name>")
-    @app.doc(hide=True)
-    def asset(name: str) -> Response:
-        # The build puts a hash of the contents into each name, so a name never changes its contents.
-        return send_from_directory(FRONT_END / "assets", name, max_age=31_536_000)
-
-    @app.get("/<any('icon.svg'):name>")
-    @app.doc(hide=True)
-    def icon(name: str) -> Response:
-        return send_from_directory(FRONT_END, name)
+    # The build compresses every file, and puts a hash of the contents into the name of an asset: it never changes.
+    app.wsgi_app = WhiteNoise(  # type: ignore[method-assign]
+        app.wsgi_app, FRONT_END, immutable_file_test="^/assets/", add_headers_function=_secure
+    )

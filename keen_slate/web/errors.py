@@ -9,6 +9,8 @@ from flask import Response, jsonify, make_response, request
 
 from keen_slate.core.problem.reading import UnreadableProblem
 from keen_slate.core.schools.school import UnknownChoice
+from keen_slate.core.wording.notation import text_of
+from keen_slate.core.working.engine import EngineFault
 from keen_slate.services.ladders import NotPossible
 from keen_slate.services.line_up import BadOrder, ChangedMeanwhile, DatabaseUnavailable, NotFound
 from keen_slate.services.work import UnknownWord, unreadable
@@ -27,6 +29,10 @@ MESSAGES = {
     413: "This is too large to take in. Send less at once.",
     415: "Send this request as JSON.",
 }
+ENGINE_FAULT = (
+    "Keen Slate made a mistake of its own here and stopped, so that nothing false is shown. It is noted in the log. "
+    "Try another way of working, or change a number."
+)
 TITLES = {404: "Not found"}
 
 
@@ -64,6 +70,12 @@ def register_errors(app: APIFlask) -> None:
     def no_database(fault: DatabaseUnavailable) -> Response:
         LOG.error("the database does not answer: %s", fault)
         return _answer(503, "The database does not answer. Nothing was lost; wait a moment and do it again.")
+
+    @app.errorhandler(EngineFault)
+    def engine_fault(fault: EngineFault) -> Response:
+        problem = text_of(fault.problem) if fault.problem is not None else "?"
+        LOG.exception("%s %s: a fault of ours in working “%s”", request.method, request.path, problem, exc_info=fault)
+        return _answer(500, ENGINE_FAULT)
 
     @app.errorhandler(Exception)
     def unexpected(fault: Exception) -> Response:

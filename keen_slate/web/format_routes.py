@@ -1,9 +1,10 @@
 """Sets in open formats over HTTP."""
 
+from io import BytesIO
 from uuid import UUID
 
 from apiflask import APIBlueprint
-from flask import Response, make_response
+from flask import Response, send_file
 
 from keen_slate.services.formats import NAMES, Formats
 from keen_slate.services.shapes import Imported, ImportRequest
@@ -23,9 +24,6 @@ def format_routes(formats: Formats) -> APIBlueprint:
     @routes.doc(summary="A set as a file", operation_id="exportSet", responses=[404])
     def export(set_id: UUID, format: str) -> Response:
         name, kind, content = formats.export(set_id, format)
-        response = make_response(content)
-        response.headers["Content-Type"] = kind
-        response.headers.set("Content-Disposition", "attachment", filename=name)
-        return response
+        return send_file(BytesIO(content), kind, as_attachment=True, download_name=name)
 
     return routes

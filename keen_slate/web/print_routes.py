@@ -1,9 +1,10 @@
 """The Print place over HTTP: a handout is begun, looked at, cancelled, and fetched."""
 
+from io import BytesIO
 from uuid import UUID
 
 from apiflask import APIBlueprint
-from flask import Response, make_response
+from flask import Response, make_response, send_file
 
 from keen_slate.services.printing import Printing
 from keen_slate.services.shapes import PrintJob, PrintRequest
@@ -35,10 +36,7 @@ def print_routes(printing: Printing) -> APIBlueprint:
     @routes.doc(summary="The handout as PDF", operation_id="fetchPrint", responses=[404])
     def pdf(job_id: UUID) -> Response:
         name, content = printing.pdf(job_id)
-        response = make_response(content)
-        response.headers["Content-Type"] = "application/pdf"
-        response.headers.set("Content-Disposition", "inline", filename=f"{name}.pdf")
-        return response
+        return send_file(BytesIO(content), "application/pdf", download_name=f"{name}.pdf")
 
     @routes.get("/print/<uuid:job_id>/preview")
     @routes.doc(summary="The first page of a handout as PNG", operation_id="previewPrint", responses=[404])

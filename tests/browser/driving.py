@@ -1,7 +1,9 @@
 """A real server and a real browser for a test class."""
 
-import subprocess
+import os
 import unittest
+from functools import lru_cache
+from multiprocessing.util import Finalize
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
@@ -9,11 +11,9 @@ from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
 
 from keen_slate.launch.__main__ import serve, wait_until_healthy
 from keen_slate.launch.cluster import free_port
-from keen_slate.services.demo import load_demo
-from keen_slate.store.database import Database
-from tests.support.cluster import fresh_database
+from tests.support.cluster import DEMO, drop_database, make_database, url_of
 
-CHROMIUM = "/usr/bin/chromium"
+CHROMIUM = "/usr/bin/chromium-headless-shell"
 # As root Chromium needs --no-sandbox; the rest keeps it from asking the network for anything.
 FLAGS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
@@ -22,44 +22,61 @@ FLAGS = [
 ]  # fmt: skip
 
 
+class Desk:
+    """One server on a database of its own and one browser, for all tests of this process."""
+
+    def __init__(self) -> None:
+        self.database = f"test_desk_{os.getpid()}"
+        self.port = free_port()
+        self.address = f"http://127.0.0.1:{self.port}"
+        self.logs = TemporaryDirectory()
+        self.begin_afresh()
+        self.start_server()
+        self._playwright = sync_playwright().start()
+        self.browser: Browser = self._playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+
+    def begin_afresh(self) -> None:
+        """The demo data as they are at first; the server finds its way to them by itself."""
+        make_database(self.database, DEMO)
+
+    def start_server(self) -> None:
+        self.server = serve(self.port, url_of(self.database), Path(self.logs.name))
+        wait_until_healthy(f"{self.address}/", self.server)
+
+    def stop_server(self) -> None:
+        self.server.terminate()
+        self.server.wait(timeout=20)
+
+    def close(self) -> None:
+        self.browser.close()
+        self._playwright.stop()
+        self.stop_server()
+        drop_database(self.database)
+        self.logs.cleanup()
+
+
+@lru_cache(maxsize=1)
+def desk() -> Desk:
+    """The desk of this process; it is closed when the process ends."""
+    made = Desk()
+    Finalize(None, made.close, exitpriority=10)
+    return made
+
+
 class BrowserTest(unittest.TestCase):
     """The application on a fresh database with the demo data, and a new window for each test.
 
     A console error, or a request that fails although the test did not expect it, fails the test.
     """
 
-    browser: Browser
-    server: subprocess.Popen[bytes]
-
     @classmethod
     def setUpClass(cls) -> None:
-        cls.url = cls.enterClassContext(fresh_database())
-        database = Database(cls.url)
-        load_demo(database)
-        database.engine.dispose()
-        cls.port = free_port()
-        cls.logs = Path(cls.enterClassContext(TemporaryDirectory()))
-        cls.address = f"http://127.0.0.1:{cls.port}"
-        cls.start_server()
-        cls.addClassCleanup(cls.stop_server)
-        playwright = sync_playwright().start()
-        cls.addClassCleanup(playwright.stop)
-        cls.browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        cls.addClassCleanup(cls.browser.close)
-
-    @classmethod
-    def start_server(cls) -> None:
-        cls.server = serve(cls.port, cls.url, cls.logs)
-        wait_until_healthy(f"{cls.address}/", cls.server)
-
-    @classmethod
-    def stop_server(cls) -> None:
-        cls.server.terminate()
-        cls.server.wait(timeout=20)
+        cls.desk = desk()
+        cls.desk.begin_afresh()
 
     def setUp(self) -> None:
-        self.context: BrowserContext = self.browser.new_context(
-            base_url=self.address, viewport={"width": 1280, "height": 800}, locale="en-GB"
+        self.context: BrowserContext = self.desk.browser.new_context(
+            base_url=self.desk.address, viewport={"width": 1280, "height": 800}, locale="en-GB"
         )
         self.context.set_default_timeout(10_000)
         self.addCleanup(self.context.close)

@@ -31,8 +31,8 @@ class Work(BrowserTest):
         expect(page.get_by_role("listitem", name="1: 7 1/6 − 3 3/4")).to_contain_text("regroup")
         page.reload()
         expect(page.get_by_role("listitem", name="1: 7 1/6 − 3 3/4")).to_be_visible()
-        self.stop_server()
-        self.start_server()
+        self.desk.stop_server()
+        self.desk.start_server()
         page.reload()
         expect(page.get_by_role("listitem", name="1: 7 1/6 − 3 3/4")).to_be_visible()
         page.locator(".example-problem").click()
@@ -133,6 +133,21 @@ class LineUp(BrowserTest):
         self.page.goto("/line-up")
         self.page.get_by_role("link", name="Raised beds").click()
         expect(self.page.get_by_role("heading", name="Raised beds")).to_be_visible()
+
+    def test_an_address_opens_what_it_names(self) -> None:
+        sets = {s["name"]: s["id"] for s in self.page.request.get("/api/sets").json()["sets"]}
+        self.assertGreater(len(sets), 1)
+        for _ in range(3):
+            for name, set_id in sets.items():
+                page = self.new_page()
+                page.goto(f"/line-up/{set_id}")
+                expect(page.get_by_role("heading", name=name, exact=True)).to_be_visible()
+                page.wait_for_load_state("networkidle")
+                self.assertTrue(page.url.endswith(set_id))
+                self.assertEqual(page.locator(".sets [aria-current=true] .sets-name").inner_text(), name)
+                page.goto("/work?problem=1/2 %2B 1/3")
+                expect(page.get_by_label("Set in hand")).to_have_text(name)
+                page.close()
 
     def test_reorder_by_button_key_and_drag(self) -> None:
         self.open_beds()

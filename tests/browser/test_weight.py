@@ -52,7 +52,7 @@ class Weight(BrowserTest):
     def test_everything_comes_from_the_server_itself(self) -> None:
         """No font, style or script is fetched from elsewhere, neither on opening nor by an address in a style."""
         for answer in self.loaded_at("/work?problem=4.8 × 2.5"):
-            self.assertTrue(answer.url.startswith((self.address, "data:")), unquote(answer.url))
+            self.assertTrue(answer.url.startswith((self.desk.address, "data:")), unquote(answer.url))
         for style in DIST.rglob("*.css"):
             for address in re.findall(r"url\(([^)]*)\)", style.read_text()):
                 self.assertRegex(address.strip("'\""), r"^(/|data:|#|%23|\./)", style.name)

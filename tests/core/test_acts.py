@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.problem.reading import read
@@ -16,6 +16,7 @@ from keen_slate.core.working.work import Turn, work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import sums
+from tests.support.searching import searched
 
 
 def operations(text: str) -> list[str | None]:
@@ -90,7 +91,7 @@ class Turning(unittest.TestCase):
         turned = work(read("1/2 + 1/3"), turns=(Turn(99, school_from(FACETS, {"denominators": "product"})),))
         self.assertEqual(usual.lines, turned.lines)
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(sums(3), SCHOOLS, SCHOOLS, st.integers(1, 8))
     def test_every_line_stays_true_whatever_is_turned_to(self, text: str, one: School, two: School, line: int) -> None:
         turned = work(read(text), one, turns=(Turn(line, two),))
@@ -100,7 +101,7 @@ class Turning(unittest.TestCase):
 
 
 class Aligning(unittest.TestCase):
-    @settings(max_examples=200, deadline=None)
+    @searched(200)
     @given(sums(3), SCHOOLS, SCHOOLS)
     def test_every_line_stands_once_and_nothing_crosses(self, text: str, one: School, two: School) -> None:
         first, second = work(read(text), one), work(read(text), two)

@@ -7,19 +7,21 @@ from fractions import Fraction
 from itertools import pairwise, product
 from time import process_time
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.blanks.solving import LARGEST_BLANK, solve
+from keen_slate.core.blanks.solving import LARGEST_BLANK, fillings, solve
 from keen_slate.core.numbers.forms import RepeatingDecimal
 from keen_slate.core.problem.reading import UnreadableProblem, read
-from keen_slate.core.problem.tree import Chain, evaluate
+from keen_slate.core.problem.tree import Chain, Gap, evaluate
+from keen_slate.core.rules.factors import whole_of
 from keen_slate.core.wording.notation import text_of
 from keen_slate.core.wording.sentences import say
 from keen_slate.core.working.work import Working, work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import numbers
+from tests.support.searching import searched
 
 NUMBERS = numbers(decimals=True)
 TERMS = numbers()
@@ -31,7 +33,7 @@ def lines_of(working: Working) -> list[str]:
 
 
 class Converting(unittest.TestCase):
-    @settings(max_examples=600, deadline=None)
+    @searched(600)
     @given(NUMBERS, st.sampled_from(["mixed number", "improper fraction", "fraction", "decimal", "percent"]), SCHOOLS)
     def test_every_line_keeps_the_value_and_the_form_is_the_one_asked_for(self, number: str, form: str, school) -> None:
         working = work(read(f"{number} as {'an' if form[0] == 'i' else 'a'} {form}"), school)
@@ -45,7 +47,7 @@ class Converting(unittest.TestCase):
         }  # fmt: skip
         self.assertRegex(written, rf"^(?:{shapes[form]})$")
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(st.integers(0, 99_999), st.integers(1, 4), st.integers(0, 3))
     def test_rounding_is_half_up(self, digits: int, places: int, to: int) -> None:
         number = Decimal(digits).scaleb(-places)
@@ -53,7 +55,7 @@ class Converting(unittest.TestCase):
         rounded = number.quantize(Decimal(1).scaleb(-to), ROUND_HALF_UP)
         self.assertEqual(evaluate(working.answer), Fraction(rounded))
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(st.integers(1, 400), st.integers(1, 400), SCHOOLS)
     def test_simplifying(self, top: int, bottom: int, school) -> None:
         working = work(read(f"simplify {top}/{bottom}"), school)
@@ -61,7 +63,7 @@ class Converting(unittest.TestCase):
 
 
 class Comparing(unittest.TestCase):
-    @settings(max_examples=600, deadline=None)
+    @searched(600)
     @given(st.lists(NUMBERS, min_size=2, max_size=5), st.booleans())
     def test_order(self, items: list[str], falling: bool) -> None:
         working = work(read(f"order {', '.join(items)}{', largest first' if falling else ''}"))
@@ -73,7 +75,7 @@ class Comparing(unittest.TestCase):
             sides = re.split(r" [<>=] |, ", line)
             self.assertEqual(sorted(value_of_line(t) for t in sides), sorted(values))
 
-    @settings(max_examples=400, deadline=None)
+    @searched(400)
     @given(NUMBERS, NUMBERS)
     def test_compare(self, first: str, second: str) -> None:
         a, sign, b = re.split(r" ([<>=]) ", lines_of(work(read(f"compare {first} and {second}")))[-1])
@@ -88,13 +90,13 @@ class Blanks(unittest.TestCase):
         self.assertNotIn("?", end)
         self.assertEqual(len({value_of_line(side) for side in end.split(" = ")}), 1, end)
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(SMALL, SMALL, st.integers(2, 9), st.integers(2, 9), st.sampled_from(["top", "bottom"]))
     def test_chains_of_equal_fractions(self, top: int, bottom: int, by: int, also: int, first: str) -> None:
         unknown = f"?/{bottom * by}" if first == "top" else f"{top * by}/?"
         self.sides_agree(f"{top}/{bottom} = {unknown} = ?/{bottom * also}")
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(TERMS, TERMS, st.sampled_from(["? + {a} = {c}", "{a} + ? = {c}", "{c} − ? = {a}", "? − {a} = {c}"]))
     def test_a_blank_term(self, a: str, b: str, shape: str) -> None:
         total = value_of_line(f"{a} + {b}")
@@ -102,7 +104,7 @@ class Blanks(unittest.TestCase):
         self.sides_agree(shape.format(a=a, c=c))
         self.assertEqual(solve(read(shape.format(a=a, c=c)).expr.sides).count, 1)  # type: ignore[union-attr]
 
-    @settings(max_examples=120, deadline=None)
+    @searched(120)
     @given(st.lists(st.sampled_from([2, 3, 4, 6, 9, 12]), min_size=2, max_size=3), st.integers(1, 40))
     def test_tops_are_counted_as_brute_force_counts_them(self, bottoms: list[int], total: int) -> None:
         text = " + ".join(f"?/{b}" for b in bottoms) + f" = {total}/12"
@@ -123,6 +125,45 @@ class Blanks(unittest.TestCase):
         span = range(1, LARGEST_BLANK + 1)
         brute = sum(Fraction(1, a) + Fraction(1, b) == Fraction(5, 6) for a in span for b in span)
         self.assertEqual(solve(problem.expr.sides).count, brute)
+
+    @searched(400)
+    @given(
+        st.sampled_from([None, -1, 0, 2]), st.sampled_from([None, 0, 1, 4, 6, 12]), st.sampled_from([None, 1, 2, 4, 6]),
+        st.integers(-3, 60), st.sampled_from([1, 2, 3, 4, 6]),
+    )  # fmt: skip
+    def test_one_number_is_filled_as_trying_fills_it(
+        self, whole: int | None, top: int | None, bottom: int | None, n: int, d: int
+    ) -> None:
+        value, gap = Fraction(n, d), Gap(whole, top, bottom)
+        wholes = range(max(int(value), 0) + 1) if whole is None else [max(whole, 0)]
+        bottoms = range(1, LARGEST_BLANK + 1) if bottom is None else [bottom]
+        tried = 0
+        for w, b in product(wholes, bottoms):
+            pieces = (value - w) * b
+            fits = pieces >= 0 and pieces.denominator == 1 and top in (None, pieces)
+            tried += fits and not (top == 0 and bottom is None)  # 0/? says nothing of its bottom
+        found = fillings(gap, value)
+        self.assertEqual(found.count, tried, (gap, value))
+        if found.shown is not None:
+            self.assertEqual(gap.filled(tuple(whole_of(n) for n in found.shown)).value, value)
+
+    def test_blanks_of_huge_numbers_are_counted_at_once(self) -> None:
+        """By hand: a whole from 0 to 999999999 beside halves, or beside 1/1 to 999999999/1 … of a hundred bottoms."""
+        for text, ways in (
+            ("? 1/2 = 999999999", 0),
+            ("? 1/2 = 999999999/2", 1),
+            ("? ?/2 = 999999999", 1_000_000_000),
+            ("? ?/? = 999999999", 100_000_000_000),
+            ("? 1/? = 999999999", 1),
+            ("? 999999999/? = 5", 3),
+        ):
+            with self.subTest(text=text):
+                start = process_time()
+                problem = read(text)
+                assert isinstance(problem.expr, Chain)
+                self.assertEqual(solve(problem.expr.sides).count, ways)
+                self.assertTrue(work(problem).lines)
+                self.assertLess(process_time() - start, 2)
 
     def test_where_nothing_fits_it_is_said_why(self) -> None:
         for text, why in (

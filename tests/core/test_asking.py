@@ -2,13 +2,14 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.problem.asking import order_asked, rounding_asked, verb_of, with_signs_for_words
 from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.problem.tree import evaluate, is_numeral
 from tests.support.generated import numbers
+from tests.support.searching import searched
 
 # Ways to ask, with {a} and {b} for the numbers; the first is the plain one. Common practice, no source.
 WAYS = (
@@ -101,7 +102,7 @@ WAYS = (
 
 
 class Ways(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @searched(60)
     @given(st.sampled_from(WAYS), numbers(decimals=True), numbers(decimals=True))
     def test_every_way_to_ask_is_understood_alike(self, ways: tuple[str, ...], a: str, b: str) -> None:
         def understood(way: str) -> object:
@@ -141,7 +142,7 @@ class Ways(unittest.TestCase):
 
 
 class Places(unittest.TestCase):
-    @settings(max_examples=200, deadline=None)
+    @searched(200)
     @given(st.sampled_from([w for ways in WAYS[:4] for w in ways]), numbers(), st.booleans())
     def test_a_fault_is_shown_where_it_stands(self, way: str, number: str, first: bool) -> None:
         """A sign nobody knows, in either number, is pointed at whatever words stand round it."""
@@ -173,7 +174,7 @@ class Places(unittest.TestCase):
 
 
 class SpelledOut(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(numbers(), numbers(), st.sampled_from(["sum", "difference", "product", "quotient"]))
     def test_what_is_told_is_worked_with_by_fractions(self, a: str, b: str, kind: str) -> None:
         first, second = evaluate(read(a).expr), evaluate(read(b).expr)

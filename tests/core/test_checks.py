@@ -5,7 +5,7 @@ from decimal import Decimal
 from fractions import Fraction
 from math import gcd
 
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from keen_slate.core.checking.checks import checks_of
@@ -18,6 +18,7 @@ from keen_slate.core.wording.notation import text_of
 from keen_slate.core.wording.sentences import say
 from keen_slate.core.working.work import work
 from tests.support.generated import decimal_sums, expressions, numbers, sums
+from tests.support.searching import searched
 
 # problem | checks in order | the inverse calculation, and what it comes back to. By hand.
 BY_HAND = (
@@ -56,7 +57,7 @@ class ByHand(unittest.TestCase):
 
 
 class Laws(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(sums(3) | expressions(1) | decimal_sums())
     def test_every_line_of_every_check_is_true(self, text: str) -> None:
         try:
@@ -72,7 +73,7 @@ class Laws(unittest.TestCase):
             if check.id in ("another-school", "decimals"):
                 self.assertEqual(values, {value}, f"{text}: {check.id}")
 
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(numbers(), numbers(), st.sampled_from("+−×÷"))
     def test_the_inverse_comes_back_to_the_first_number(self, a: str, b: str, sign: str) -> None:
         first, second = Fraction(evaluate(read(a).expr)), Fraction(evaluate(read(b).expr))
@@ -85,7 +86,7 @@ class Laws(unittest.TestCase):
         assert working is not None
         self.assertEqual(evaluate(working.answer), first)
 
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(sums(2))
     def test_in_decimals_there_are_decimals_only_and_as_decimal_counts(self, text: str) -> None:
         found = {c.id: c for c in checks_of(read(text))}
@@ -110,7 +111,7 @@ class Laws(unittest.TestCase):
             total += -Decimal(text_of(number)) if minus else Decimal(text_of(number))
         self.assertEqual(Fraction(total), evaluate(working.answer), text)
 
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(sums(3))
     def test_simplest_form_is_only_said_of_what_is(self, text: str) -> None:
         problem = read(text)

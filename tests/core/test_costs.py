@@ -3,7 +3,7 @@
 import re
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 
 from keen_slate.core.problem.reading import read
 from keen_slate.core.schools.comparing import compare_schools
@@ -12,10 +12,11 @@ from keen_slate.core.wording.notation import text_of
 from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.generated import sums
+from tests.support.searching import searched
 
 
 class Costs(unittest.TestCase):
-    @settings(max_examples=250, deadline=None)
+    @searched(250)
     @given(sums(), SCHOOLS)
     def test_lines_and_largest_number(self, text: str, school: School) -> None:
         working = work(read(text), school)
@@ -24,7 +25,7 @@ class Costs(unittest.TestCase):
         numbers = [int(n) for line in (text_of(working.lines[0].expr), *written) for n in re.findall(r"\d+", line)]
         self.assertEqual(working.cost.largest, max(numbers))
 
-    @settings(max_examples=120, deadline=None)
+    @searched(120)
     @given(sums(most=3), SCHOOLS, SCHOOLS)
     def test_both_ways_come_to_one_answer_and_the_recommended_one_is_not_beaten_on_every_count(
         self, text: str, first: School, second: School

@@ -5,7 +5,7 @@ from decimal import Decimal
 from fractions import Fraction
 from math import gcd, lcm
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.demands.curriculum import KEY_STAGE_3, MET, PLACES, place_of
@@ -13,6 +13,7 @@ from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMANDS
 from keen_slate.core.problem.reading import read
 from keen_slate.core.wording.mistakes import MISTAKES
+from tests.support.searching import searched
 
 # Typed by hand: the item and every demand it makes. Common practice, no source.
 BY_HAND = (
@@ -67,7 +68,7 @@ class Demands(unittest.TestCase):
             with self.subTest(text=text):
                 self.assertEqual(set(demands_of(read(text))), set(expected.split()))
 
-    @settings(max_examples=1000, deadline=None)
+    @searched(1000)
     @given(st.integers(1, 20), PARTS, st.integers(1, 20), PARTS)
     def test_two_mixed_numbers(self, a: int, p: tuple[int, int], b: int, q: tuple[int, int]) -> None:
         first, second = Fraction(*p), Fraction(*q)
@@ -84,7 +85,7 @@ class Demands(unittest.TestCase):
         top = (first + second) % 1 * common
         self.assertEqual("simplify" in adding, top != 0 and gcd(int(top), common) > 1)
 
-    @settings(max_examples=400)
+    @searched(400)
     @given(st.integers(1, 9999), st.integers(0, 3), st.integers(1, 9999), st.integers(0, 3))
     def test_decimal_columns(self, a: int, p: int, b: int, q: int) -> None:
         """Carrying and regrouping, from the digits as Python's decimal writes them."""

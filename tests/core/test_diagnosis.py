@@ -4,7 +4,7 @@ import unittest
 from fractions import Fraction
 from random import Random
 
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from bench.bag import bag
@@ -25,6 +25,7 @@ from keen_slate.core.working.second_look import look_twice
 from keen_slate.core.working.work import work
 from tests.core.test_mal_rules import rows
 from tests.support.generated import expressions, sums
+from tests.support.searching import searched
 
 PREPARED: dict[str, Prepared] = {}
 
@@ -118,7 +119,7 @@ class Forms(unittest.TestCase):
 
 
 class Laws(unittest.TestCase):
-    @settings(max_examples=40, deadline=None)
+    @searched(40)
     @given(sums(3) | expressions(1))
     def test_what_a_mal_rule_gives_is_traced_to_it(self, text: str) -> None:
         try:
@@ -135,7 +136,7 @@ class Laws(unittest.TestCase):
             causes = given_back.causes
             self.assertIn(((wrong.mistake,), 0), [(c.mistakes, c.slips) for c in causes], f"{text}: {wrong.mistake}")
 
-    @settings(max_examples=40, deadline=None)
+    @searched(40)
     @given(sums(3), st.lists(st.integers(2, 9), min_size=4, max_size=4))
     def test_a_right_answer_in_any_form_is_never_called_wrong(self, text: str, factors: list[int]) -> None:
         item = Prepared(read(text), work(read(text)).answer, {})
@@ -296,7 +297,7 @@ class Lines(unittest.TestCase):
         assert first.said is not None
         self.assertTrue(say(first.said))
 
-    @settings(max_examples=80, deadline=None)
+    @searched(80)
     @given(sums())
     def test_the_programs_own_lines_follow(self, text: str) -> None:
         working = work(read(text))

@@ -3,7 +3,7 @@
 import unittest
 from fractions import Fraction
 
-from hypothesis import given, settings
+from hypothesis import given
 
 from keen_slate.core.estimating.estimates import (
     estimates,
@@ -16,6 +16,7 @@ from keen_slate.core.wording.notation import text_of
 from keen_slate.core.working.second_look import look_twice
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import expressions, sums
+from tests.support.searching import searched
 
 
 class ByHand(unittest.TestCase):
@@ -73,7 +74,7 @@ class ByHand(unittest.TestCase):
 
 
 class Guaranteed(unittest.TestCase):
-    @settings(max_examples=800, deadline=None)
+    @searched(800)
     @given(sums())
     def test_the_band_of_a_sum(self, text: str) -> None:
         exact = value_of_line(text)
@@ -82,7 +83,7 @@ class Guaranteed(unittest.TestCase):
                 self.assertTrue(estimate.low <= exact <= estimate.high, f"{text}: {kind}")
                 self.assertEqual(value_of_line(text_of(estimate.rounded)), estimate.value)
 
-    @settings(max_examples=800, deadline=None)
+    @searched(800)
     @given(expressions())
     def test_the_band_of_any_calculation(self, text: str) -> None:
         try:

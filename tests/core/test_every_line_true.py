@@ -5,7 +5,7 @@ from fractions import Fraction
 from itertools import pairwise
 
 import sympy
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.problem.reading import UnreadableProblem, read
@@ -18,6 +18,7 @@ from keen_slate.core.wording.sentences import say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
 from tests.support.arithmetic import as_python, value_of_line
 from tests.support.generated import decimal_sums, expressions, sums
+from tests.support.searching import searched
 
 SCHOOLS = st.fixed_dictionaries({f.id: st.sampled_from([c.id for c in f.choices]) for f in FACETS}).map(
     lambda chosen: school_from(FACETS, chosen)
@@ -41,7 +42,7 @@ class EveryLineTrue(unittest.TestCase):
         self.assertTrue(all(a != b for a, b in pairwise(texts)), f"a line stands twice: {texts}")
         return working
 
-    @settings(max_examples=6000, deadline=None)
+    @searched(6000)
     @given(sums(), SCHOOLS)
     def test_fraction_sums(self, text: str, school: School) -> None:
         working = self.check(text, school)
@@ -49,17 +50,17 @@ class EveryLineTrue(unittest.TestCase):
         inner = answer if is_numeral(answer) else answer.of  # type: ignore[union-attr]
         self.assertIsNone(finish(inner))
 
-    @settings(max_examples=1000, deadline=None)
+    @searched(1000)
     @given(sums(), SCHOOLS)
     def test_sympy_agrees(self, text: str, school: School) -> None:
         self.assertEqual(evaluate(work(read(text), school).answer), by_sympy(text))
 
-    @settings(max_examples=1000, deadline=None)
+    @searched(1000)
     @given(decimal_sums())
     def test_decimal_columns(self, text: str) -> None:
         self.check(text, DEFAULT_SCHOOL)
 
-    @settings(max_examples=2000, deadline=None)
+    @searched(2000)
     @given(expressions(), SCHOOLS)
     def test_expressions(self, text: str, school: School) -> None:
         try:
@@ -69,7 +70,7 @@ class EveryLineTrue(unittest.TestCase):
             return
         self.check(text, school)
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(sums(), st.lists(SCHOOLS, min_size=2, max_size=4))
     def test_schools_agree_on_the_answer(self, text: str, schools: list[School]) -> None:
         self.assertEqual(len({work(read(text), s).answer for s in schools}), 1)

@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.laddering.fading import Fading, faded
@@ -13,6 +13,7 @@ from keen_slate.core.schools.school import school_from
 from keen_slate.core.wording.questions import PUPIL_QUESTIONS
 from keen_slate.core.working.work import work
 from tests.support.generated import sums
+from tests.support.searching import searched
 
 PLAIN = school_from(FACETS, {"questions": "unasked"})
 KINDS = st.builds(
@@ -47,7 +48,7 @@ class Faded(unittest.TestCase):
             [s for s, line in zip(states, working.lines, strict=True) if line.is_question], ["given", "given"]
         )
 
-    @settings(max_examples=200)
+    @searched(200)
     @given(sums(3), KINDS)
     def test_always(self, text: str, fading: Fading) -> None:
         working = work(read(text))

@@ -4,7 +4,7 @@ import unittest
 from itertools import pairwise
 from pathlib import Path
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
@@ -20,6 +20,7 @@ from keen_slate.core.working.second_look import look_twice
 from keen_slate.core.working.work import Working, work
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import expressions, sums
+from tests.support.searching import searched
 
 FAULTS_OF_FORM_ONLY = {"label-missing", "other-form-than-asked", "remainder-left"}
 
@@ -135,7 +136,7 @@ class ByHand(unittest.TestCase):
                 second = look_twice(read(text))
                 self.assertNotIn(mistake, [w.mistake for w in second.likely_wrong])
 
-    @settings(max_examples=200, deadline=None)
+    @searched(200)
     @given(st.integers(3, 60), st.data())
     def test_smaller_from_larger_is_never_right_by_luck(self, bottom: int, data: st.DataObject) -> None:
         less = data.draw(st.integers(2, bottom - 1))
@@ -145,7 +146,7 @@ class ByHand(unittest.TestCase):
 
 
 class Laws(unittest.TestCase):
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(sums())
     def test_after_a_mistake_the_chain_is_true_to_its_own_line(self, text: str) -> None:
         for wrong in look_twice(read(text)).likely_wrong:
@@ -154,7 +155,7 @@ class Laws(unittest.TestCase):
                 if not after.by_mistake:
                     self.assertEqual(value_of_line(text_of(before.expr)), value_of_line(text_of(after.expr)))
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(expressions())
     def test_no_mal_rule_breaks_on_any_expression(self, text: str) -> None:
         try:

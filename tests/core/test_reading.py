@@ -2,13 +2,14 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.wording.notation import problem_text
 from keen_slate.core.wording.sentences import say, with_decimal_sign
 from keen_slate.core.wording.words import Words
+from tests.support.searching import searched
 
 UNDERSTOOD = (
     ("6 1/4 - 2 5/6", "6 1/4 − 2 5/6"),
@@ -218,7 +219,7 @@ class Reading(unittest.TestCase):
             with self.subTest(typed=typed):
                 self.assertEqual(read(understood).expr, read(typed).expr)
 
-    @settings(max_examples=1500, deadline=None)
+    @searched(1500)
     @given(st.text(alphabet="0123456789 /+-−×÷().^¼⅚½[]{}²x.,?=%€am", max_size=40) | st.text(max_size=20))
     def test_any_text_is_a_problem_or_a_sentence_with_a_place(self, text: str) -> None:
         try:

@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 
 from keen_slate.core.checking.checks import checks_of
 from keen_slate.core.problem.reading import read
@@ -14,6 +14,7 @@ from keen_slate.core.wording.sentences import say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import sums
+from tests.support.searching import searched
 
 
 def by(**choices: str) -> School:
@@ -108,7 +109,7 @@ class Checking(unittest.TestCase):
         (inverse, *_) = checks_of(read("2/3 × 3/4"))
         self.assertEqual(say(inverse.said), "Undo it: 1/2 ÷ 3/4 must give 2/3 again.")
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(sums())
     def test_every_check_is_true(self, text: str) -> None:
         answer = value_of_line(text_of(work(read(text)).answer))

@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.diagnosis.answers import bare
@@ -38,6 +38,7 @@ from keen_slate.core.schools.school import fitting_school, school_from
 from keen_slate.core.wording.notation import text_of
 from keen_slate.core.working.work import work
 from tests.support.generated import expressions, sums
+from tests.support.searching import searched
 
 WAYS = st.sampled_from([school_from(FACETS, ONE_WAY | varied) for varied in ({}, *VARIED)])
 
@@ -51,7 +52,7 @@ def ended(search: Search, faults: int, *, slip: bool = False) -> set[tuple[Expr,
 
 
 class Agreement(unittest.TestCase):
-    @settings(max_examples=80, deadline=None)
+    @searched(80)
     @given(sums(3) | expressions(1), WAYS)
     def test_single_mistakes_end_where_the_machine_ends(self, text: str, school) -> None:
         try:
@@ -72,7 +73,7 @@ class Agreement(unittest.TestCase):
             else:
                 self.assertEqual(found.get(mistake.id), {key(working.answer)}, f"{text}: {mistake.id}")
 
-    @settings(max_examples=100, deadline=None)
+    @searched(100)
     @given(sums(), WAYS)
     def test_without_mistakes_it_ends_at_the_right_answer(self, text: str, school) -> None:
         problem = read(text)
@@ -90,7 +91,7 @@ class KnownWays(unittest.TestCase):
         lambda factors: Product((Factor(factors[0].expr, False), *factors[1:]))
     )
 
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(numbers.filter(lambda n: not isinstance(n, Whole)) | products, WAYS)
     def test_the_machine_goes_there(self, expr: Expr, school) -> None:
         try:
@@ -112,7 +113,7 @@ class KnownWays(unittest.TestCase):
 
 
 class Sharing(unittest.TestCase):
-    @settings(max_examples=25, deadline=None)
+    @searched(25)
     @given(sums(3) | expressions(1))
     def test_what_schools_share_is_what_each_finds_alone(self, text: str) -> None:
         try:

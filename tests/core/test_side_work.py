@@ -8,7 +8,7 @@ from fractions import Fraction
 from math import isqrt
 
 import sympy
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.problem.reading import UnreadableProblem, read
@@ -29,6 +29,7 @@ from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import expressions, sums
+from tests.support.searching import searched
 
 BOTTOM = st.integers(2, 60)
 
@@ -45,7 +46,7 @@ def beside(text: str, school: School) -> Iterator[tuple[str, SideWork]]:
 
 
 class CommonDenominators(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(BOTTOM, BOTTOM)
     def test_rows_of_multiples_meet_at_the_least_common_multiple(self, one: int, other: int) -> None:
         for _, side in beside(f"1/{one} + 1/{other}", by(denominators="list-multiples")):
@@ -57,7 +58,7 @@ class CommonDenominators(unittest.TestCase):
                     cut = (*whole[:10], side.match)  # a long row is written with dots before its end
                     self.assertEqual(multiples, whole if len(whole) <= 12 else cut)
 
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(BOTTOM, BOTTOM, BOTTOM)
     def test_prime_factors_are_those_of_sympy(self, one: int, other: int, third: int) -> None:
         text = f"1/{one} + 1/{other} + 1/{third}"
@@ -67,7 +68,7 @@ class CommonDenominators(unittest.TestCase):
                 for number, primes in side.rows:
                     self.assertEqual(list(primes), sorted(sympy.factorint(number, multiple=True)))
 
-    @settings(max_examples=200, deadline=None)
+    @searched(200)
     @given(sums(), SCHOOLS)
     def test_a_renaming_stands_in_its_line(self, text: str, school: School) -> None:
         for line, side in beside(text, school):
@@ -78,7 +79,7 @@ class CommonDenominators(unittest.TestCase):
 
 
 class Simplifying(unittest.TestCase):
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(st.integers(1, 150), st.integers(2, 150))
     def test_factor_pairs_are_all_there_and_the_greatest_common_one_is_ringed(self, top: int, bottom: int) -> None:
         for _, side in beside(f"simplify {top}/{bottom}", by(simplifying="greatest-factor")):
@@ -106,7 +107,7 @@ class Divisions(unittest.TestCase):
                 found = long_division(dividend, places, divisor, more_places=more)
                 self.assertEqual((found.quotient, found.remainder, found.rows), (quotient, remainder, rows))
 
-    @settings(max_examples=1500, deadline=None)
+    @searched(1500)
     @given(st.integers(0, 10**6), st.integers(0, 4), st.integers(1, 250), st.integers(0, 6))
     def test_quotient_times_divisor_and_remainder_give_the_dividend(
         self, digits: int, places: int, divisor: int, more: int
@@ -125,7 +126,7 @@ class Divisions(unittest.TestCase):
         times = [str(taken // found.divisor) for _, taken, _ in found.rows]
         self.assertEqual("".join(times), re.sub(r"[.0]", "", found.quotient))
 
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(st.integers(1, 9999), st.integers(0, 2), st.integers(2, 99), st.integers(0, 2), SCHOOLS)
     def test_those_that_a_working_writes_out(
         self, a: int, a_places: int, b: int, b_places: int, school: School
@@ -137,7 +138,7 @@ class Divisions(unittest.TestCase):
 
 
 class Calculations(unittest.TestCase):
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(expressions() | sums(), SCHOOLS)
     def test_every_one_is_true(self, text: str, school: School) -> None:
         try:
@@ -149,7 +150,7 @@ class Calculations(unittest.TestCase):
                 values = {value_of_line(part) for part in side.text.split(" = ") if "remainder" not in part}
                 self.assertEqual(len(values), 1, side.text)
 
-    @settings(max_examples=800, deadline=None)
+    @searched(800)
     @given(st.integers(2, 5000), st.integers(2, 5000))
     def test_a_product_by_parts_ends_at_the_product(self, a: int, b: int) -> None:
         parts = multiplied_by_parts(a, b)

@@ -2,7 +2,7 @@
 
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 
 from keen_slate.core.problem.reading import read
 from keen_slate.core.problem.tree import evaluate
@@ -14,6 +14,7 @@ from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import decimal_sums, sums
+from tests.support.searching import searched
 
 
 def stacks(text: str, **school: str) -> tuple[FractionStack | DecimalStack, ...]:
@@ -90,7 +91,7 @@ class Fractions(unittest.TestCase):
         for text in ("2/3 × 3/4", "simplify 4/6", "5 + 3", "compare 1/2 and 1/3"):
             self.assertEqual(stacks(text), ())
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(sums(3), SCHOOLS)
     def test_every_stage_is_worth_the_sum(self, text: str, school: School) -> None:
         for stack in stacks_of(work(read(text), school).derivation):
@@ -125,7 +126,7 @@ class Decimals(unittest.TestCase):
                 (stack,) = stacks(text)
                 self.assertEqual(drawn(stack), expected)
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(decimal_sums())
     def test_the_result_and_the_rows_are_worth_what_they_should(self, text: str) -> None:
         for stack in stacks_of(work(read(text)).derivation):
@@ -145,7 +146,7 @@ class Decimals(unittest.TestCase):
             total = worth(first) - sum(others) if stack.minus else worth(first) + sum(others)
             self.assertAlmostEqual(total, worth(list(stack.result)))
 
-    @settings(max_examples=200, deadline=None)
+    @searched(200)
     @given(decimal_sums())
     def test_all_rows_are_of_one_length(self, text: str) -> None:
         for stack in stacks_of(work(read(text)).derivation):

@@ -3,7 +3,7 @@
 import re
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 
 from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.schools.listing import FACETS
@@ -14,6 +14,7 @@ from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.core.test_workings_by_hand import cases
 from tests.support.generated import expressions
+from tests.support.searching import searched
 
 FORMAL = words_from(
     {
@@ -78,7 +79,7 @@ class Vocabularies(unittest.TestCase):
             for line in work(read(lines[0][0]), school_from(FACETS, school)).lines:
                 self.assertIsNone(PLAIN_ONLY.search(say(line.said, FORMAL)), say(line.said, FORMAL))
 
-    @settings(max_examples=200, deadline=None)
+    @searched(200)
     @given(expressions(), SCHOOLS)
     def test_nor_does_any_other(self, text: str, school: School) -> None:
         try:

@@ -4,7 +4,7 @@ import unittest
 from fractions import Fraction
 from functools import lru_cache
 
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from keen_slate.core.blanks.solving import solve
@@ -18,6 +18,7 @@ from keen_slate.core.wording.sentences import say
 from keen_slate.core.working.second_look import look_twice
 from keen_slate.core.working.work import work
 from tests.support.generated import asked, expressions
+from tests.support.searching import searched
 
 # problem | answer | verdict | mistakes or faults. Typed by hand from what stands in exercise books; numbers invented.
 BY_HAND = """
@@ -226,7 +227,7 @@ class ByHand(unittest.TestCase):
 
 
 class Laws(unittest.TestCase):
-    @settings(max_examples=400, deadline=None)
+    @searched(400)
     @given(asked() | expressions(1))
     def test_the_right_answer_is_called_right(self, text: str) -> None:
         """Whatever is asked, the answer of the program's own working, typed as it is written, is right or worth it."""
@@ -246,7 +247,7 @@ class Laws(unittest.TestCase):
             return
         self.assertEqual(found.verdict, "right", f"{text}: {written}")
 
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(asked())
     def test_what_a_mal_rule_gives_is_traced_to_it_whatever_is_asked(self, text: str) -> None:
         """Conversions, roundings, comparisons, blanks: the wrong answer typed as it stands leads back to its mistake."""
@@ -263,7 +264,7 @@ class Laws(unittest.TestCase):
                 continue
             self.assertIn((wrong.mistake,), [c.mistakes for c in found.causes], f"{text}: {text_of(wrong.answer)}")
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(st.lists(st.fractions(0, 9, max_denominator=12), min_size=2, max_size=5), st.booleans(), st.randoms())
     def test_an_order_is_right_if_and_only_if_it_is_true(
         self, values: list[Fraction], falling: bool, random: st.DataObject
@@ -277,7 +278,7 @@ class Laws(unittest.TestCase):
         placed = [values[i] for i in given_order]
         self.assertEqual(found.verdict == "right", placed == sorted(values, reverse=falling))
 
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(st.fractions(-5, 5, max_denominator=12), st.fractions(-5, 5, max_denominator=12), st.sampled_from("<>="))
     def test_a_claim_and_the_same_claim_turned_round_are_judged_alike(
         self, a: Fraction, b: Fraction, sign: str
@@ -292,7 +293,7 @@ class Laws(unittest.TestCase):
             assert ordered is not None, text
             self.assertEqual(ordered.is_true(expr.written), holds, text)
 
-    @settings(max_examples=500, deadline=None)
+    @searched(500)
     @given(st.integers(0, 12), st.text("0123456789", max_size=3), st.text("0123456789", min_size=1, max_size=6))
     def test_a_repeating_decimal_is_worth_its_series(self, whole: int, before: str, block: str) -> None:
         """The geometric series, summed by fractions, against what is read; each way of writing gives the same."""
@@ -305,7 +306,7 @@ class Laws(unittest.TestCase):
         going_on = read(f"{whole}.{before}{block * 3}…", answer=True)
         self.assertEqual(evaluate(going_on.expr), value)
 
-    @settings(max_examples=200, deadline=None)
+    @searched(200)
     @given(st.fractions(0, 6, max_denominator=90))
     def test_a_fraction_and_its_decimal_lead_to_each_other(self, value: Fraction) -> None:
         """CCSS 7.NS.A.2d and 8.NS.A.1, from memory: a rational number ends or repeats, and comes back from there."""

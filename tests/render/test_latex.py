@@ -3,7 +3,7 @@
 import re
 import unittest
 
-from hypothesis import given, settings
+from hypothesis import given
 
 from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.wording.notation import text_of
@@ -11,6 +11,7 @@ from keen_slate.core.working.work import work
 from keen_slate.render.latex import latex
 from keen_slate.render.spoken import spoken
 from tests.support.generated import expressions
+from tests.support.searching import searched
 
 # Typed, in LaTeX, spoken; by hand.
 BY_HAND = (
@@ -71,7 +72,7 @@ class ByHand(unittest.TestCase):
 
 
 class Laws(unittest.TestCase):
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(expressions())
     def test_braces_close_and_the_numbers_are_those_of_the_line(self, text: str) -> None:
         try:

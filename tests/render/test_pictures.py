@@ -6,7 +6,7 @@ import xml.etree.ElementTree as ET
 from fractions import Fraction
 from math import pi
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.pictures.choosing import pictures_of
@@ -32,6 +32,7 @@ from keen_slate.core.working.work import work
 from keen_slate.render.pictures_svg import GRID, RADIUS, WHOLE, picture_svg
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.generated import sums
+from tests.support.searching import searched
 
 SVG = "{http://www.w3.org/2000/svg}"
 PARTS = st.integers(2, 12).flatmap(lambda d: st.tuples(st.integers(1, d), st.just(d)))
@@ -50,7 +51,7 @@ def taken(svg: ET.Element, tag: str = "rect") -> list[ET.Element]:
 
 
 class Geometry(unittest.TestCase):
-    @settings(max_examples=60, deadline=None)
+    @searched(60)
     @given(PARTS, st.integers(1, 5))
     def test_a_strip_is_as_long_as_its_number(self, part: tuple[int, int], recut: int) -> None:
         svg = drawn(Strips((Strip(*part, recut),)))
@@ -67,21 +68,21 @@ class Geometry(unittest.TestCase):
         self.assertEqual(len(set(wholes)), 1)
         self.assertLessEqual(wholes[0], WHOLE)
 
-    @settings(max_examples=60, deadline=None)
+    @searched(60)
     @given(PARTS, PARTS)
     def test_the_overlap_of_a_rectangle_is_the_product(self, a: tuple[int, int], b: tuple[int, int]) -> None:
         svg = drawn(Rectangles(a[1], b[1], a[0], b[0], overlap=True))
         share = sum(area(e) for e in taken(svg)) / GRID**2
         self.assertAlmostEqual(share, float(Fraction(*a) * Fraction(*b)), delta=0.01)
 
-    @settings(max_examples=60, deadline=None)
+    @searched(60)
     @given(PARTS, PARTS)
     def test_two_rectangles_show_the_two_fractions(self, a: tuple[int, int], b: tuple[int, int]) -> None:
         svg = drawn(Rectangles(a[1], b[1], a[0], b[0], overlap=False))
         share = sum(area(e) for e in taken(svg)) / GRID**2
         self.assertAlmostEqual(share, float(Fraction(*a) + Fraction(*b)), delta=0.01)
 
-    @settings(max_examples=60, deadline=None)
+    @searched(60)
     @given(PARTS.filter(lambda p: p[1] > 1))
     def test_the_sectors_of_a_disc(self, part: tuple[int, int]) -> None:
         svg = drawn(Discs((Disc(part[1], part[0]),)))
@@ -139,7 +140,7 @@ class Choosing(unittest.TestCase):
         self.assertEqual(say(fine.too_fine), "385ths are too fine to be seen in a strip.")
         self.assertEqual([p.kind for p in fine.pictures], ["jumps"])
 
-    @settings(max_examples=150, deadline=None)
+    @searched(150)
     @given(sums(), SCHOOLS)
     def test_every_picture_can_be_drawn_and_told(self, text: str, school: School) -> None:
         working = work(read(text), school)

@@ -4,7 +4,7 @@ import unittest
 import xml.etree.ElementTree as ET
 from fractions import Fraction
 
-from hypothesis import given, settings
+from hypothesis import given
 
 from keen_slate.core.pictures.number_line import Band, number_line
 from keen_slate.core.problem.reading import UnreadableProblem, read
@@ -16,13 +16,14 @@ from keen_slate.render.number_line_svg import MARGIN, WIDTH, number_line_svg
 from keen_slate.render.prose import prose_html
 from keen_slate.render.spoken import spoken
 from tests.support.generated import expressions
+from tests.support.searching import searched
 
 # MathML Core (W3C), from memory: the elements used here and how many children each takes.
 CORE_ELEMENTS = {"math": None, "mrow": None, "mn": 0, "mo": 0, "mtext": 0, "mfrac": 2, "msup": 2, "mover": 2}
 
 
 class MathML(unittest.TestCase):
-    @settings(max_examples=300, deadline=None)
+    @searched(300)
     @given(expressions())
     def test_only_elements_of_mathml_core(self, text: str) -> None:
         try:

@@ -4,7 +4,7 @@ import re
 import unittest
 from typing import Any
 
-from hypothesis import given, settings
+from hypothesis import given
 
 from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.problem.tree import Chain, Comparison
@@ -12,6 +12,7 @@ from keen_slate.core.wording.notation import text_of
 from keen_slate.core.working.work import work
 from keen_slate.render.typeset import typeset
 from tests.support.generated import asked, expressions, sums
+from tests.support.searching import searched
 
 KINDS = {"n", "o", "w", "f", "m", "r", "b", "p", "e", "l"}
 
@@ -60,7 +61,7 @@ class Nodes(unittest.TestCase):
         shown = typeset(problem.expr, problem.label, comma=True)
         self.assertEqual(shown[1][0], ["r", [["n", "2,5"], ["w", "\u2009m"]]])
 
-    @settings(max_examples=300)
+    @searched(300)
     @given(sums() | expressions() | asked())
     def test_the_figures_of_every_line_in_order(self, text: str) -> None:
         try:
@@ -73,7 +74,7 @@ class Nodes(unittest.TestCase):
                 continue
             self.assertEqual(figures(typeset(line.expr)), re.findall(r"[\d.]+", plain.replace(".(", ".(")), plain)
 
-    @settings(max_examples=200)
+    @searched(200)
     @given(sums() | expressions() | asked())
     def test_a_line_left_blank_tells_no_figure(self, text: str) -> None:
         try:

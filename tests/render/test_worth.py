@@ -11,7 +11,7 @@ from collections.abc import Iterator
 from fractions import Fraction
 from typing import Any
 
-from hypothesis import given, settings
+from hypothesis import given
 
 from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.problem.tree import Chain, Comparison, Estimating, Expr, Rounding, evaluate
@@ -20,6 +20,7 @@ from keen_slate.render.latex import latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.typeset import typeset
 from tests.support.generated import asked, decimal_sums, expressions
+from tests.support.searching import searched
 
 SIGNS = {"+": "+", "−": "-", "-": "-", "×": "*", "÷": "/", "of": "*"}
 BRACKETS = dict.fromkeys("([{", "(") | dict.fromkeys(")]}", ")")
@@ -217,7 +218,7 @@ class Worth(unittest.TestCase):
         bare = ET.fromstring("<math><mrow><mn>0.1</mn><mn>6</mn></mrow></math>")
         self.assertNotEqual(worth(list(mathml_tokens(bare))), Fraction(1, 6))
 
-    @settings(max_examples=250, deadline=None)
+    @searched(250)
     @given(expressions() | decimal_sums() | asked())
     def test_every_line_of_every_working(self, text: str) -> None:
         try:

@@ -1,10 +1,17 @@
 """The API as a client meets it."""
 
 import unittest
+from dataclasses import replace
 from typing import Any
+from unittest.mock import patch
 from uuid import uuid4
 
-from keen_slate.web.app import create_app
+from keen_slate.core.numbers.forms import Whole
+from keen_slate.core.rules import simplifying
+from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.wording.say import Say
+from keen_slate.core.working.engine import Move, under
+from keen_slate.web.app import FRONT_END, create_app
 from tests.support.cluster import fresh_database
 
 
@@ -29,7 +36,8 @@ class Api(unittest.TestCase):
         self.assertEqual(first["notation"]["text"], "1/4 × 3/3 = 3/12")
         (stack,) = worked["stacks"]
         self.assertEqual([n["whole"]["written"] for n in stack["stages"][1]], [["6", "5"], ["2"]])
-        self.assertEqual([r["text"] for r in stack["results"]], ["3 5/12"])
+        (result,) = stack["results"]
+        self.assertEqual((result["whole"]["written"], result["top"]["written"], result["bottom"]), (["3"], ["5"], "12"))
 
     def test_what_joins_a_line_to_the_one_before(self) -> None:
         """An equals sign says that both sides are one number: it stands nowhere else."""
@@ -305,6 +313,45 @@ class Api(unittest.TestCase):
     def test_an_unmigrated_database_is_not_healthy(self) -> None:
         bare = create_app(self.enterContext(fresh_database(migrated=False))).test_client()
         self.assertEqual(bare.get("/healthz").status_code, 503)
+
+    def test_a_fault_of_the_machine_is_told_as_one_and_its_problem_is_in_the_log(self) -> None:
+        broken = replace(simplifying.SIMPLIFY, apply=lambda expr: Move(Whole(1 // 0), Say.of("problem")))
+        with (
+            patch.dict(MACHINE.rules, {"simplify": (broken,)}),
+            self.assertLogs("keen_slate") as log,
+        ):
+            under.cache_clear()
+            self.addCleanup(under.cache_clear)
+            fault = self.post("/api/work", 500, text="simplify 18/24")
+        self.assertIn("a mistake of its own", fault["message"])
+        self.assertNotIn("0", fault["message"])
+        self.assertIn("18/24", log.output[0])
+        self.assertIn("ZeroDivisionError", log.output[0])
+
+    def test_dividing_by_what_an_estimate_rounds_away(self) -> None:
+        fault = self.post("/api/work", 422, text="estimate 6 ÷ 0.3 to the nearest whole")
+        self.assertEqual(
+            fault["message"],
+            "Rounded to the nearest whole, what is divided by becomes 0, and nothing can be divided by 0. "
+            "Round to the nearest half instead.",
+        )
+        worked = self.post("/api/work", text="estimate 6 ÷ 0.2")
+        self.assertEqual(worked["answer"]["text"], "30")
+        for text in ("estimate 6 ÷ 0.3", "estimate 6 ÷ 0.2", "1 3/4 × 2 = ?/4", "6 ÷ (0.3 - 0.2)"):
+            for answer in ("20", "14", "0", "3/5"):
+                self.post("/api/diagnose", text=text, answer=answer)
+
+    def test_what_is_large_is_sent_compressed(self) -> None:
+        worked = self.client.post("/api/work", json={"text": "6 1/4 - 2 5/6"}, headers={"Accept-Encoding": "gzip"})
+        self.assertEqual(worked.headers["Content-Encoding"], "gzip")
+        script = next((FRONT_END / "assets").glob("index-*.js"))
+        for encoding in ("br", "gzip"):
+            answer = self.client.get(f"/assets/{script.name}", headers={"Accept-Encoding": encoding})
+            self.assertEqual(answer.headers["Content-Encoding"], encoding)
+            self.assertIn("immutable", answer.headers["Cache-Control"])
+            self.assertLess(len(answer.data), script.stat().st_size / 2)
+            self.assertIn("default-src 'self'", answer.headers["Content-Security-Policy"])
+            answer.close()
 
     def test_pages(self) -> None:
         for path in ("/", "/work", "/line-up"):

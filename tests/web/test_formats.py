@@ -11,14 +11,17 @@ from pathlib import Path
 from typing import Any
 from xml.etree import ElementTree as ET
 
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
+from werkzeug.http import parse_options_header
 
 from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.services.formats import NAMES
 from keen_slate.web.app import create_app
 from tests.support.arithmetic import as_python
 from tests.support.cluster import fresh_database
+from tests.support.searching import searched
 
 SCHEMA = json.loads((Path(__file__).parents[2] / "docs" / "set.schema.json").read_text())
 PROBLEMS = (
@@ -27,6 +30,22 @@ PROBLEMS = (
 )  # fmt: skip
 QTI = "{http://www.imsglobal.org/xsd/imsqtiasi_v3p0}"
 MATH = "{http://www.w3.org/1998/Math/MathML}"
+
+
+class Names(unittest.TestCase):
+    def test_a_set_of_any_name_has_its_files(self) -> None:
+        client = create_app(self.enterContext(fresh_database())).test_client()
+        for name in ("Beds – May", "“Ash” boards", "Łąka", "水桶", "…", 'a"b\\c', "\u200f"):
+            made = client.post("/api/sets", json={"name": name}).get_json()
+            for format in NAMES:
+                answer = client.get(f"/api/sets/{made['id']}/export/{format}")
+                self.assertEqual(answer.status_code, 200, name)
+                told = parse_options_header(answer.headers["Content-Disposition"])[1]["filename"]
+                self.assertTrue(told.endswith(f".{NAMES[format]}"), told)
+                self.assertEqual(self.letters(name), self.letters(told.rpartition(".")[0]) & self.letters(name))
+
+    def letters(self, text: str) -> set[str]:
+        return {c for c in text.lower() if c.isalnum()}
 
 
 class FormatTest(unittest.TestCase):
@@ -236,7 +255,7 @@ class Damaged(FormatTest):
         for name in archive.namelist():
             self.assertIsNone(ET.fromstring(archive.read(name)).find(".//script"))
 
-    @settings(max_examples=60)
+    @searched(60)
     @given(st.text(max_size=200))
     def test_any_text_is_read_or_refused(self, text: str) -> None:
         for format in ("json", "csv"):

@@ -8,6 +8,7 @@ from fractions import Fraction
 from typing import Any
 
 from pypdf import PdfReader
+from werkzeug.http import parse_options_header
 
 from keen_slate.services.desk import Desk
 from keen_slate.services.printing import Item, versions_of
@@ -67,6 +68,14 @@ class PrintTest(unittest.TestCase):
         preview = self.client.get(f"/api/print/{job}/preview")
         self.assertEqual(preview.data[:8], b"\x89PNG\r\n\x1a\n")
         return PdfReader(io.BytesIO(answer.data))
+
+    def test_a_title_of_any_letters_names_the_file(self) -> None:
+        job = self.begin(kind="key", title="Łąka – “beds”")
+        self.finished(job)
+        answer = self.client.get(f"/api/print/{job}/pdf")
+        self.assertEqual(answer.status_code, 200)
+        told = parse_options_header(answer.headers["Content-Disposition"])[1]["filename"]
+        self.assertEqual(told, "Łąka – “beds”.pdf")
 
     @staticmethod
     def text(reader: PdfReader) -> str:

@@ -863,7 +863,7 @@ export interface components {
         };
         /**
          * DecimalColumns
-         * @description Digits under digits, ``places`` of them after the point.
+         * @description Digits under digits, ``places`` of them after the decimal sign ``point``.
          */
         DecimalColumns: {
             /** Carries */
@@ -883,6 +883,8 @@ export interface components {
             minus: boolean;
             /** Places */
             places: number;
+            /** Point */
+            point: string;
             /** Result */
             result: string[];
             /** Rows */
@@ -1074,7 +1076,7 @@ export interface components {
             /** Last */
             last: number;
             /** Results */
-            results: components["schemas"]["Notation"][];
+            results: components["schemas"]["StackedNumber"][];
             /** Stages */
             stages: components["schemas"]["StackedNumber"][][];
             /** Tops */

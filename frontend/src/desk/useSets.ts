@@ -45,7 +45,11 @@ export const useSets = defineStore('sets', () => {
     }
   }
 
+  /** Counts what has been asked to be in hand: an answer that comes late does not push out what was asked after it. */
+  let turn = 0
+
   function hold(set: ShownSet | null) {
+    turn += 1
     inHand.value = set
     if (set) localStorage.setItem(IN_HAND, set.id)
     else localStorage.removeItem(IN_HAND)
@@ -56,14 +60,26 @@ export const useSets = defineStore('sets', () => {
   }
 
   async function open(id: string) {
+    const mine = ++turn
     return guarded(async () => {
-      hold(await data(api.GET('/api/sets/{set_id}', { params: { path: { set_id: id } } })))
+      const found = await data(api.GET('/api/sets/{set_id}', { params: { path: { set_id: id } } }))
+      if (mine === turn) hold(found)
     })
   }
 
-  /** Load the list, and the set that was in hand last time (or the newest). */
-  async function begin() {
-    await guarded(refresh)
+  const list = () => guarded(refresh)
+
+  /** Load the list, and the set that was in hand last time (or the newest), unless another is asked for meanwhile. */
+  function begin(): Promise<void> {
+    beginning ??= beginOnce().finally(() => (beginning = undefined))
+    return beginning
+  }
+  let beginning: Promise<void> | undefined
+
+  async function beginOnce() {
+    const mine = ++turn
+    await list()
+    if (mine !== turn) return
     const last = localStorage.getItem(IN_HAND)
     const id = all.value.find((s) => s.id === last)?.id ?? all.value[0]?.id
     if (id && id !== inHandId.value) await open(id)
@@ -282,7 +298,7 @@ export const useSets = defineStore('sets', () => {
     conflict,
     undo,
     begin,
-    refresh,
+    list,
     open,
     makeSet,
     rename,

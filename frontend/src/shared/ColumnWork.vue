@@ -13,13 +13,6 @@ function last(figure: ShownFigure): string {
 function struck(figure: ShownFigure): string[] {
   return figure.written.slice(0, -1)
 }
-
-/** A result taken apart as it is written, so that its whole stands under the wholes. */
-function parts(text: string): { whole: string; top: string; bottom: string } {
-  const found = /^(?:(\d+) )?(\d+)\/(\d+)$/.exec(text)
-  if (!found) return { whole: text, top: '', bottom: '' }
-  return { whole: found[1] ?? '', top: found[2] ?? '', bottom: found[3] ?? '' }
-}
 </script>
 
 <template>
@@ -57,12 +50,13 @@ function parts(text: string): { whole: string; top: string; bottom: string } {
           </tr>
         </tbody>
         <tfoot v-if="at === stack.stages.length - 1">
-          <tr v-for="(result, index) in stack.results.map((r) => parts(r.text))" :key="index">
+          <tr v-for="(result, index) in stack.results" :key="index">
             <td class="stack-sign">{{ index ? '=' : '' }}</td>
-            <td class="stack-whole">{{ result.whole }}</td>
+            <td class="stack-whole">{{ result.whole ? last(result.whole) : '' }}</td>
             <td class="stack-part">
               <span v-if="result.top" class="stack-fraction">
-                <span class="stack-top">{{ result.top }}</span><span class="stack-bottom">{{ result.bottom }}</span>
+                <span class="stack-top">{{ last(result.top) }}</span>
+                <span class="stack-bottom">{{ result.bottom }}</span>
               </span>
             </td>
             <td v-if="stack.label" class="stack-label">{{ stack.label }}</td>
@@ -85,7 +79,7 @@ function parts(text: string): { whole: string; top: string; bottom: string } {
       <tr v-for="(row, index) in stack.rows" :key="index">
         <td class="stack-sign">{{ index === 0 ? '' : stack.minus ? '−' : '+' }}</td>
         <template v-for="(figure, column) in row" :key="column">
-          <td v-if="column === row.length - stack.places" class="point">.</td>
+          <td v-if="column === row.length - stack.places" class="point">{{ stack.point }}</td>
           <td class="digit" :class="{ placeholder: figure.placeholder && figure.written.length === 1 }">
             <span v-if="struck(figure).length" class="renewed">
               <span>{{ last(figure) }}</span><s v-for="old in struck(figure).slice(1).reverse()" :key="old">{{ old }}</s>
@@ -99,7 +93,7 @@ function parts(text: string): { whole: string; top: string; bottom: string } {
       <tr class="result">
         <td />
         <template v-for="(digit, column) in stack.result" :key="column">
-          <td v-if="column === stack.result.length - stack.places" class="point">.</td>
+          <td v-if="column === stack.result.length - stack.places" class="point">{{ stack.point }}</td>
           <td class="digit">{{ digit }}</td>
         </template>
         <td v-if="stack.label" class="stack-label">{{ stack.label }}</td>

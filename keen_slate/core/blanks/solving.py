@@ -7,7 +7,7 @@ number. Where a blank could go on for ever, solutions are counted up to ``LARGES
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import product
-from math import gcd, lcm
+from math import gcd, isqrt, lcm
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import (
@@ -133,14 +133,11 @@ def _each_by_itself(sides: list[Expr], value: Fraction, *, decimals: bool) -> So
             worth = evaluate(equals)
         except ZeroDivisionError:
             return Solved(0, ())
-        ways = fillings(gap, worth)
-        if gap.is_alone and decimals and decimal_places(worth) is not None:
-            ways = [(_signed_decimal(worth),)]
+        in_decimals = gap.is_alone and decimals and decimal_places(worth) is not None
+        ways = fillings(gap, worth, _signed_decimal(worth) if in_decimals else None)
         bounded = bounded or (gap.top is None and gap.bottom is None)
-        count *= len(ways)
-        if ways:
-            # Of several ways one that does not only repeat what is given: the proper part, the next equal fraction.
-            numbers += ways[-1] if gap.whole is None else ways[1] if len(ways) > 1 else ways[0]
+        count *= ways.count
+        numbers += ways.shown or ()
     return Solved(count, tuple(numbers) if count else (), bounded)
 
 
@@ -148,31 +145,83 @@ def _signed_decimal(value: Fraction) -> Expr:
     return Negative(decimal_for(-value)) if value < 0 else decimal_for(value)
 
 
-def fillings(gap: Gap, value: Fraction, written: Expr | None = None) -> list[tuple[Expr, ...]]:
-    """Every way to fill one number with blanks so that it has the value; a blank that stands alone takes it as
-    ``written``."""
+@dataclass(frozen=True, slots=True)
+class Fillings:
+    """In how many ways one number with blanks can be filled, and the way that is shown (None where there is none): of
+    several one that does not only repeat what is given: the proper part, the next equal fraction."""
+
+    count: int
+    shown: tuple[Expr, ...] | None
+
+
+NO_WAY = Fillings(0, None)
+
+
+def fillings(gap: Gap, value: Fraction, written: Expr | None = None) -> Fillings:
+    """The ways to give a number with blanks its value, counted and not tried; a blank that stands alone takes the value
+    as ``written``.
+
+    >>> fillings(Gap(None, None, 2), Fraction(999_999_999)).count
+    1000000000
+    """
     if gap.is_alone:
-        return [(number_for(value) if written is None else written,)]
-    found: list[tuple[Expr, ...]] = []
-    wholes = [gap.whole] if gap.whole is not None else range(max(int(value) + 1, 0))
-    for whole in wholes:
-        part = value - max(whole, 0)
-        if part < 0:
-            continue
-        first = (Whole(whole),) if gap.whole is None else ()
-        if gap.bottom is not None:
-            top = part * gap.bottom
-            if gap.top is None and top.denominator == 1:
-                found.append((*first, Whole(int(top))))
-            elif gap.top is not None and top == gap.top:
-                found.append(first)
-        elif gap.top is not None:
-            if part and (gap.top / part).denominator == 1 and gap.top:
-                found.append((*first, Whole(int(gap.top / part))))
-        else:
-            bottoms = range(1, LARGEST_BLANK + 1)
-            found += [(*first, Whole(int(part * b)), Whole(b)) for b in bottoms if (part * b).denominator == 1]
-    return found
+        return Fillings(1, (number_for(value) if written is None else written,))
+    if value < 0:
+        return NO_WAY
+    if gap.whole is None:
+        return _with_a_whole(gap.top, gap.bottom, value)
+    part = value - max(gap.whole, 0)
+    return NO_WAY if part < 0 else _as_a_part(gap.top, gap.bottom, part)
+
+
+def _as_a_part(top: int | None, bottom: int | None, part: Fraction) -> Fillings:
+    """A fraction of this worth, of which the top, the bottom or both are blank."""
+    if bottom is not None:
+        pieces = part * bottom
+        if pieces.denominator > 1 or (top is not None and top != pieces):
+            return NO_WAY
+        return Fillings(1, () if top is not None else (Whole(int(pieces)),))
+    if top is not None:
+        fits = part and top and (top / part).denominator == 1
+        return Fillings(1, (Whole(int(top / part)),)) if fits else NO_WAY
+    ways = LARGEST_BLANK // part.denominator
+    if not ways:
+        return NO_WAY
+    shown = part.denominator * min(ways, 2)
+    return Fillings(ways, (Whole(int(part * shown)), Whole(shown)))
+
+
+def _with_a_whole(top: int | None, bottom: int | None, value: Fraction) -> Fillings:
+    """A mixed number of this worth whose whole is blank too; the largest whole is shown."""
+    largest = int(value)
+    if bottom is not None and top is not None:
+        whole = value - Fraction(top, bottom)
+        return Fillings(1, (Whole(int(whole)),)) if whole >= 0 and whole.denominator == 1 else NO_WAY
+    if bottom is not None:
+        pieces = (value - largest) * bottom
+        return Fillings(largest + 1, (Whole(largest), Whole(int(pieces)))) if pieces.denominator == 1 else NO_WAY
+    if top is not None:
+        # top/b = n/q + k for wholes k: the part that is left, in qths, divides the top.
+        size = value.denominator
+        parts = [d for d in divisors(top) if d <= value.numerator and (value.numerator - d) % size == 0] if top else []
+        if not parts:
+            return NO_WAY
+        return Fillings(len(parts), (Whole((value.numerator - parts[0]) // size), Whole(top * size // parts[0])))
+    ways = LARGEST_BLANK // value.denominator
+    if not ways:
+        return NO_WAY
+    shown = value.denominator * ways
+    return Fillings((largest + 1) * ways, (Whole(largest), Whole(int((value - largest) * shown)), Whole(shown)))
+
+
+def divisors(n: int) -> list[int]:
+    """The divisors of a positive number in rising order; at most ``isqrt(n)`` are tried, 31 622 for nine digits.
+
+    >>> divisors(12)
+    [1, 2, 3, 4, 6, 12]
+    """
+    small = [d for d in range(1, isqrt(n) + 1) if n % d == 0]
+    return sorted({*small, *(n // d for d in small)})
 
 
 def _tops_counted(side: Expr, value: Fraction) -> Solved | None:

@@ -22,6 +22,7 @@ from keen_slate.core.problem.tree import (
     children,
     evaluate,
     is_numeral,
+    is_workable,
     number_for,
     replaced,
     tidy,
@@ -29,7 +30,7 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.rules.listing import MACHINE, PLANS, RULES
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.schools.school import School, fitting_school, school_from
-from keen_slate.core.working.engine import Bound, Goal, MalRule, Move, Rule
+from keen_slate.core.working.engine import Bound, Goal, MalRule, Move, Rule, watched
 
 ONE_WAY = {
     "questions": "unasked", "regrouping": "shortcut", "wholes-out": "division", "simplifying": "greatest-factor",
@@ -204,14 +205,16 @@ class Search:
     def right_way(self) -> tuple[Expr, ...]:
         """The states of the working without any mistake."""
         way = [self.start]
-        while len(way) < LONGEST_WAY and (after := self.here(way[-1])[0].right) is not None:
-            way.append(after)
+        with watched(self.states.exprs[self.start]):
+            while len(way) < LONGEST_WAY and (after := self.here(way[-1])[0].right) is not None:
+                way.append(after)
         return tuple(self.states.exprs[s] for s in way)
 
     def ends(self, faults: int, *, slip: bool) -> Ends:
         """Every end with at most so many faults, as a state with the causes on the way: mal-rules, and with ``slip`` a
         slip as the last of them."""
-        return self._from(self.start, NOTHING, NOTHING, faults, slip)[0]
+        with watched(self.states.exprs[self.start]):
+            return self._from(self.start, NOTHING, NOTHING, faults, slip)[0]
 
     def here(self, state: State) -> tuple[Here, Facets]:
         """What is due in a state, and the facets that decide it."""
@@ -233,11 +236,10 @@ class Search:
         rule = self._bound.rules.get(goals[-1].id)
         here = Here(tuple(goals), rule)
         if rule is not None:
-            try:
-                here.wrote = rule.apply(focus).after
+            move = rule.apply(focus)
+            if isinstance(move, Move):
+                here.wrote = move.after
                 here.right = self.states.number(replaced(expr, goals[-1].at, here.wrote))
-            except (ZeroDivisionError, ValueError):
-                pass  # a mistake has led to pieces of size 0: no answer that way
         return self.states.heres.put(state, self._coded, here, facets)
 
     def _hit(self, mistake: MalRule, state: State, goal: Goal, here: Here) -> None:
@@ -247,7 +249,8 @@ class Search:
         expr = self.states.exprs[state]
         outcome = mistake.strike(at_path(expr, goal.at), self.school)
         if isinstance(outcome, Move):
-            here.hits[mistake.id] = self.states.number(replaced(expr, goal.at, outcome.after))
+            after = replaced(expr, goal.at, outcome.after)
+            here.hits[mistake.id] = self.states.number(after) if is_workable(after) else None
         else:
             here.hits[mistake.id] = "no" if outcome is None else None
 
@@ -279,17 +282,15 @@ class Search:
             if here.wrote is not None and here.rule is not None and here.rule.id in FACTS:
                 expr, at = self.states.exprs[state], here.goals[-1].at
                 made = slips(at_path(expr, at), here.wrote)
-                here.slipped = tuple(self.states.number(replaced(expr, at, s)) for s in made)
+                led_to = (replaced(expr, at, s) for s in made)
+                here.slipped = tuple(self.states.number(after) for after in led_to if is_workable(after))
         return here.slipped
 
     def _known_rest(self, state: State) -> tuple[Rest, Facets] | None:
         """From a fraction, and from a product of fractions, every school comes to the same finished form."""
         known = self.states.rests.get(state, self._coded)
         if known is None and (again := _again_on_a_known_way(expr := self.states.exprs[state])) is not None:
-            try:
-                finished = self.states.number(number_for(evaluate(expr)))
-            except ZeroDivisionError:
-                return None
+            finished = self.states.number(number_for(evaluate(expr)))
             return self.states.rests.put(state, self._coded, Rest(frozenset({(finished, NOTHING)}), again), 0)
         return known
 

@@ -65,15 +65,7 @@ def left_to_right(expr: Expr) -> Move | Impasse | None:
         if isinstance(made, (Sum, Product)):
             made = Group(made)
         made = _joined(made, operation)
-    return _if_workable(made, "left-to-right")
-
-
-def _if_workable(made: Expr, id: str) -> Move | None:
-    try:
-        evaluate(made)
-    except ZeroDivisionError:
-        return None
-    return Move(made, Say.of("mistake", mistake=id))
+    return Move(made, Say.of("mistake", mistake="left-to-right"))
 
 
 def multiply_before_divide(expr: Expr) -> Move | Impasse | None:
@@ -93,7 +85,7 @@ def multiply_before_divide(expr: Expr) -> Move | Impasse | None:
         end += 1
     inner = Group(Product((Factor(expr.factors[place].expr), *expr.factors[place + 1 : end])))
     after = Product((*expr.factors[:place], Factor(inner, True), *expr.factors[end:]))
-    return _if_workable(after, "multiply-before-divide")
+    return Move(after, Say.of("mistake", mistake="multiply-before-divide"))
 
 
 def add_before_subtract(expr: Expr) -> Move | Impasse | None:
@@ -113,7 +105,9 @@ def add_before_subtract(expr: Expr) -> Move | Impasse | None:
     while end < len(terms) and not terms[end].minus:
         end += 1
     inner = Group(Sum((Term(terms[place].expr), *terms[place + 1 : end])))
-    return _if_workable(Sum((*terms[:place], Term(inner, True), *terms[end:])), "add-before-subtract")
+    return Move(
+        Sum((*terms[:place], Term(inner, True), *terms[end:])), Say.of("mistake", mistake="add-before-subtract")
+    )
 
 
 def grouping_ignored(expr: Expr) -> Move | Impasse | None:
@@ -134,7 +128,7 @@ def grouping_ignored(expr: Expr) -> Move | Impasse | None:
         head: Expr = Product((*before, Factor(first.expr, expr.factors[place].divide))) if before else first.expr
         tail: Expr = Product((Factor(last.expr), *after)) if after else last.expr
         made = Sum((Term(head, first.minus), *inner.terms[1:-1], Term(tail, last.minus)))
-        return _if_workable(made, "grouping-ignored")
+        return Move(made, Say.of("mistake", mistake="grouping-ignored"))
     if isinstance(expr, Sum):
         place = next((i for i, t in enumerate(expr.terms) if t.minus and _sum_in(t.expr)), None)
         if place is None:
@@ -142,7 +136,9 @@ def grouping_ignored(expr: Expr) -> Move | Impasse | None:
         inner = _sum_in(expr.terms[place].expr)
         assert inner is not None
         opened = (Term(inner.terms[0].expr, True), *inner.terms[1:])
-        return _if_workable(Sum((*expr.terms[:place], *opened, *expr.terms[place + 1 :])), "grouping-ignored")
+        return Move(
+            Sum((*expr.terms[:place], *opened, *expr.terms[place + 1 :])), Say.of("mistake", mistake="grouping-ignored")
+        )
     return None
 
 
@@ -233,7 +229,7 @@ def order_of_the_text(expr: Expr) -> Move | Impasse | None:
         return None
     if isinstance(expr, Sum):
         return Move(Sum((Term(second), Term(first, True))), Say.of("mistake", mistake="order-of-the-text"))
-    return _if_workable(Product((Factor(second), Factor(first, True))), "order-of-the-text")
+    return Move(Product((Factor(second), Factor(first, True))), Say.of("mistake", mistake="order-of-the-text"))
 
 
 ORDER_OF_THE_TEXT = MalRule("order-of-the-text", ("put-into-signs",), order_of_the_text, "reading", every=False)

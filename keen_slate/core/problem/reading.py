@@ -9,7 +9,7 @@ the other.
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import gcd
 from typing import Literal
@@ -43,6 +43,7 @@ from keen_slate.core.problem.tree import (
     children,
     evaluate,
     is_numeral,
+    is_workable,
     number_for,
     walk,
 )
@@ -134,7 +135,8 @@ def read(text: str, *, decimal_comma: bool = False, answer: bool = False) -> Pro
         return part.wrapped(start, rounding[1], lambda of: Rounding(of, unit), repeating="alone")
     if verb == "estimate":
         unit = _unit_of(rounding) if rounding else Fraction(1, 2)
-        return part.wrapped(start, rounding[1] if rounding else end, lambda of: Estimating(of, unit))
+        problem = part.wrapped(start, rounding[1] if rounding else end, lambda of: Estimating(of, unit))
+        return _with_divisors_left(problem, start, fixed=rounding is not None)
     form = asking.form_asked(text, start)
     if verb == "simplify" or (form and form[0] == "simplest"):
         return part.wrapped(start, form[1] if form else end, Simplify)
@@ -734,6 +736,25 @@ def _refuse_the_unworkable(expr: Expr, text: str) -> None:
         raise UnreadableProblem(Say.of("divides-by-zero"), max(text.find("÷"), text.find(":"), 0)) from None
     except OverflowError:
         raise UnreadableProblem(Say.of("too-large", limit=bounds.MAX_VALUE_DIGITS), 0) from None
+
+
+FINER_UNITS = (Fraction(1), Fraction(1, 2), Fraction(1, 10), Fraction(1, 100), Fraction(1, 1000))
+"""What a number can be rounded to that rounds to 0 in larger steps, the largest first."""
+
+
+def _with_divisors_left(problem: Problem, at: int, *, fixed: bool) -> Problem:
+    """To the nearest whole 0.3 is 0, and nothing can be divided by it: a unit is taken that leaves something, and named
+    where another one was asked for."""
+    estimating = problem.expr
+    assert isinstance(estimating, Estimating)
+    if is_workable(estimating):
+        return problem
+    candidates = (replace(estimating, unit=unit) for unit in FINER_UNITS if unit < estimating.unit)
+    finer = next((c for c in candidates if is_workable(c)), None)
+    if finer is None or fixed:
+        unit = finer.unit if finer else None
+        raise UnreadableProblem(Say.of("estimate-divides-by-zero", unit=estimating.unit, finer=unit), at)
+    return replace(problem, expr=finer)
 
 
 def _bounded_value(expr: Expr) -> Fraction:

@@ -358,6 +358,23 @@ def evaluate(expr: Expr) -> Fraction:
     return Fraction(top, bottom)
 
 
+def is_workable(expr: Expr) -> bool:
+    """Whether an expression divides by nothing that is worth 0.
+
+    >>> is_workable(Product((Factor(Whole(6)), Factor(Whole(0), divide=True))))
+    False
+    """
+    if isinstance(expr, Comparison):
+        return True
+    if isinstance(expr, Chain):
+        return expr.equals is None or is_workable(expr.equals)
+    try:
+        _ratio(expr)
+    except ZeroDivisionError:
+        return False
+    return True
+
+
 def same_value(a: Expr, b: Expr) -> bool:
     """Whether two states say the same: of one value, the same numbers compared, blanks filled alike."""
     if isinstance(a, Comparison) and isinstance(b, Comparison):

@@ -3,7 +3,7 @@
 from keen_slate.core.numbers.forms import DecimalNumeral, Whole
 from keen_slate.core.problem.tree import Columns, Expr, Sum, Term, children
 from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.working.engine import Impasse, Move, Rule
 
 
 def equal_length(expr: Expr) -> Move:
@@ -33,11 +33,16 @@ def set_in_columns(expr: Expr) -> Move:
     return Move(Columns(rows, expr.terms[-1].minus, places, width - 1), None)
 
 
-def regroup_column(expr: Expr) -> Move:
-    """One from the nearest column that has something, nines in the zeros between, ten more here."""
+def regroup_column(expr: Expr) -> Move | Impasse:
+    """One from the nearest column that has something, nines in the zeros between, ten more here.
+
+    An impasse where a mistake has left nothing in the columns before it.
+    """
     assert isinstance(expr, Columns)
     top = list(expr.rows[0])
-    lender = max(c for c in range(expr.at) if top[c] > 0)
+    lender = max((c for c in range(expr.at) if top[c] > 0), default=None)
+    if lender is None:
+        return Impasse(Say.of("nothing-left-impasse"))
     top[lender] -= 1
     for between in range(lender + 1, expr.at):
         top[between] = 9

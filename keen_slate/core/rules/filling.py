@@ -7,7 +7,7 @@ from keen_slate.core.blanks.solving import Solved, fill_sides, fillings, gaps_in
 from keen_slate.core.numbers.forms import CommonFraction, Whole
 from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, gap_worth, is_numeral, number_for
 from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.working.engine import Impasse, Move, Rule
 
 
 def look_for_blanks(expr: Expr) -> Move:
@@ -78,14 +78,17 @@ def count_tops(expr: Expr) -> Move:
     return _written_in(expr, expr.numbers, said)
 
 
-def write_in(expr: Expr) -> Move:
-    """The worked-out value written into the blank. Raises IndexError where no whole number has it."""
+def write_in(expr: Expr) -> Move | Impasse:
+    """The worked-out value written into the blank; an impasse where a mistake led to what no number in it is worth."""
     assert isinstance(expr, Chain)
     assert expr.gap is not None
     assert expr.equals is not None
     numbers = expr.numbers
     if gap_worth(expr.gap, numbers) != evaluate(expr.equals):  # a mistake has led elsewhere
-        numbers = fillings(expr.gap, evaluate(expr.equals), expr.equals)[-1]
+        ways = fillings(expr.gap, evaluate(expr.equals), expr.equals)
+        if ways.shown is None:
+            return Impasse(Say.of("blank-impasse"))
+        numbers = ways.shown
     sides = fill_sides(expr.sides, numbers)
     assert sides is not None
     said = Say.of("write-in", value=expr.equals, gap=expr.gap, numbers=numbers)

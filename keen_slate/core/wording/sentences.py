@@ -1091,6 +1091,11 @@ def divides_by_zero(w: Words) -> str:
     return "This divides by something worth 0, which has no answer. Change what stands after the ÷."
 
 
+def estimate_divides_by_zero(w: Words, unit: Fraction, finer: Fraction | None) -> str:
+    what_to_do = f"Round to {unit_text(finer)} instead." if finer else "Change what is divided by."
+    return f"Rounded to {unit_text(unit)}, what is divided by becomes 0, and nothing can be divided by 0. {what_to_do}"
+
+
 def too_large(w: Words, limit: int) -> str:
     return f"Working this out needs numbers of more than {limit} digits. Use smaller numbers or fewer of them."
 
@@ -1289,5 +1294,6 @@ SENTENCES: dict[str, Callable[..., str]] = {
     "top-missing": top_missing,
     "number-expected": number_expected,
     "divides-by-zero": divides_by_zero,
+    "estimate-divides-by-zero": estimate_divides_by_zero,
     "too-large": too_large,
 }

@@ -6,12 +6,23 @@ expression and the reason. A *mal-rule* stands in for one goal, wherever that go
 plans and rules below it then do not run, and everything after it goes on by the right rules.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal, NamedTuple, TypeVar
 
-from keen_slate.core.problem.tree import Expr, Path, at_path, changed_paths, is_lone_number, replaced, same_value, tidy
+from keen_slate.core.problem.tree import (
+    Expr,
+    Path,
+    at_path,
+    changed_paths,
+    is_lone_number,
+    is_workable,
+    replaced,
+    same_value,
+    tidy,
+)
 from keen_slate.core.schools.school import School
 from keen_slate.core.wording.say import Say
 from keen_slate.core.working.side_work import SideWork
@@ -25,7 +36,26 @@ UNWATCHED_STEPS = 60
 
 
 class EngineFault(AssertionError):
-    """A right rule gave a line of another value, or no rule serves a goal. Never shown as a line."""
+    """A right rule gave a line of another value, no rule serves a goal, or a plan, rule or mal-rule broke down.
+
+    Never shown as a line, and no reason is made up for it; ``problem`` is what was being worked.
+    """
+
+    def __init__(self, what: str, problem: Expr | None = None) -> None:
+        super().__init__(what)
+        self.problem = problem
+
+
+@contextmanager
+def watched(problem: Expr) -> Iterator[None]:
+    """Whatever breaks down inside is an EngineFault that tells the problem."""
+    try:
+        yield
+    except EngineFault as fault:
+        fault.problem = problem
+        raise
+    except Exception as fault:
+        raise EngineFault(f"{type(fault).__name__}: {fault}", problem) from fault
 
 
 class Goal(NamedTuple):
@@ -65,7 +95,7 @@ class Rule:
 
     id: str
     goal: str
-    apply: Callable[[Expr], Move]
+    apply: Callable[[Expr], "Move | Impasse"]
     choice: tuple[str, str] | None = None
 
 
@@ -74,6 +104,9 @@ class Impasse:
     """Where a mistake leads to something that cannot be gone on with, and why."""
 
     said: Say
+
+
+DIVIDES_BY_ZERO = Impasse(Say.of("zero-impasse"))
 
 
 @dataclass(frozen=True, slots=True)
@@ -167,9 +200,14 @@ class Machine:
 
         ``begun`` are steps that lead from the start to a state from which it goes on; no mistake is among them.
 
-        What a right rule writes is checked against the value of what stood there it; EngineFault if it differs.
+        What a right rule writes is checked against the value of what stood there. Raises EngineFault if it differs, and
+        where a rule breaks down: only an impasse that is named is a result.
         """
-        bound = _under(self, school)
+        with watched(start):
+            return self._derived(start, school, mistake, begun)
+
+    def _derived(self, start: Expr, school: School, mistake: MalRule | None, begun: tuple[Step, ...]) -> Derivation:
+        bound = under(self, school)
         steps: list[Step] = list(begun)
         expr = begun[-1].after if begun else start if is_lone_number(start) else tidy(start)
         seen: set[Expr] = set()
@@ -186,19 +224,17 @@ class Machine:
             if rule is None:
                 raise EngineFault(f"no rule serves {goals[-1].id} under {school.as_dict()}")
             focus = at_path(expr, goals[-1].at)
-            try:
-                move = rule.apply(focus)
-                kept = same_value(move.after, focus)
-            except (ZeroDivisionError, ValueError, IndexError) as fault:
-                if any(s.by_mistake for s in steps):  # to pieces of size 0, or to what fits into no blank
-                    said = Say.of("blank-impasse" if isinstance(fault, IndexError) else "zero-impasse")
-                    return Derivation(start, school, tuple(steps), Impasse(said))
-                raise
-            if not kept:
+            move = rule.apply(focus)
+            astray = any(s.by_mistake for s in steps)
+            if isinstance(move, Impasse):
+                if astray:
+                    return Derivation(start, school, tuple(steps), move)
+                raise EngineFault(f"{rule.id} comes to an impasse at {focus!r}")
+            if not same_value(move.after, focus):
                 raise EngineFault(f"{rule.id} changed the value of {focus!r} to that of {move.after!r}")
             step = _step(rule.id, goals, expr, move)
             if step.after in seen or len(steps) >= MAX_STEPS:
-                if any(s.by_mistake for s in steps):
+                if astray:
                     return Derivation(start, school, tuple(steps), Impasse(Say.of("goes-round")))
                 raise EngineFault(f"{rule.id} leads back to {step.after!r}")
             expr = step.after
@@ -231,7 +267,8 @@ class Bound:
 
 
 @lru_cache(maxsize=256)
-def _under(machine: Machine, school: School) -> Bound:
+def under(machine: Machine, school: School) -> Bound:
+    """The same for every derivation under one school."""
     return machine.under(school)
 
 
@@ -260,7 +297,8 @@ def strike(mistake: MalRule, goals: tuple[Goal, ...], expr: Expr, school: School
         if goal.id in mistake.goals:
             outcome = mistake.strike(at_path(expr, goal.at), school)
             if isinstance(outcome, Move):
-                return _step(mistake.id, goals[: index + 1], expr, outcome, by_mistake=True)
+                step = _step(mistake.id, goals[: index + 1], expr, outcome, by_mistake=True)
+                return step if is_workable(step.after) else DIVIDES_BY_ZERO
             if outcome is not None:
                 return outcome
     return None

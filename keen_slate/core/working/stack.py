@@ -189,7 +189,7 @@ def _fraction_stack(steps: tuple[Step, ...], index: int) -> FractionStack | None
         return None
     signs = [t.minus for t in given.terms]
     rows = list(children(given))
-    stages = [[_number(minus, row) for minus, row in zip(signs, rows, strict=True)]]
+    stages = [[stacked_number(row, minus=minus) for minus, row in zip(signs, rows, strict=True)]]
     results: list[Numeral] = []
     tops: tuple[int, ...] = ()
     bottom, last = 0, index - 1
@@ -207,15 +207,15 @@ def _fraction_stack(steps: tuple[Step, ...], index: int) -> FractionStack | None
         if step.rule in _RENAMING and isinstance(after, Sum):
             common = next(c.denominator for c in children(after) if isinstance(c, (CommonFraction, MixedNumber)))
             old, rows = rows, [rename_number(row, common) for row in rows]
-            stages.append([_number(m, new, was) for m, new, was in zip(signs, rows, old, strict=True)])
+            stages.append([stacked_number(new, was, minus=m) for m, new, was in zip(signs, rows, old, strict=True)])
         elif step.rule in _OPENING and isinstance(after, Sum) and is_numeral(after.terms[0].expr):
-            opened = _number(signs[0], after.terms[0].expr)
+            opened = stacked_number(after.terms[0].expr, minus=signs[0])
             stages[-1][0] = _struck(stages[-1][0], opened)
             rows[0] = after.terms[0].expr
         elif step.rule in ("mixed-first", "to-improper", "reduce-terms", "make-wholes", "same-change"):
             if isinstance(after, Sum) and len(after.terms) == len(rows) and after.terms != given.terms:
                 rows = list(children(after))
-                stages.append([_number(m, row) for m, row in zip(signs, rows, strict=True)])
+                stages.append([stacked_number(row, minus=m) for m, row in zip(signs, rows, strict=True)])
         elif step.rule == "combine-tops" and step.said is not None:
             found, bottom_found = step.said.get("tops"), step.said.get("bottom")
             if isinstance(found, tuple) and isinstance(bottom_found, int):
@@ -228,7 +228,8 @@ def _fraction_stack(steps: tuple[Step, ...], index: int) -> FractionStack | None
     return FractionStack(tuple(tuple(s) for s in stages), tuple(results), tops, bottom, (index, last))
 
 
-def _number(minus: bool, number: Expr, was: Expr | None = None) -> StackNumber:
+def stacked_number(number: Expr, was: Expr | None = None, *, minus: bool = False) -> StackNumber:
+    """A number in its columns; ``was`` is what it was renamed from."""
     whole = number.n if isinstance(number, Whole) else number.whole if isinstance(number, MixedNumber) else None
     fraction = isinstance(number, (CommonFraction, MixedNumber))
     top = number.numerator if isinstance(number, (CommonFraction, MixedNumber)) else 0

@@ -2,9 +2,10 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { computed, nextTick, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRouter } from 'vue-router'
 import { api, data, type Fading, type Glance, type ShownExample } from '@/api/client'
 import { useSchool } from '@/desk/useSchool'
+import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
 import MathText from '@/shared/MathText.vue'
 import SetTrouble from '@/shared/SetTrouble.vue'
@@ -13,7 +14,6 @@ import GlancePanel from './GlancePanel.vue'
 import RungTools from './RungTools.vue'
 import SetList from './SetList.vue'
 
-const route = useRoute()
 const router = useRouter()
 const sets = useSets()
 const school = useSchool()
@@ -30,20 +30,7 @@ const opened = ref<string | null>(null)
 const finding = ref('')
 const examples = computed(() => sets.inHand?.examples ?? [])
 
-watch(
-  () => route.params.set,
-  (id) => {
-    if (typeof id === 'string' && id && id !== sets.inHandId) void sets.open(id)
-  },
-  { immediate: true },
-)
-watch(
-  () => sets.inHandId,
-  (id) => {
-    if (route.name === 'line-up' && id && route.params.set !== id)
-      void router.replace({ name: 'line-up', params: { set: id } })
-  },
-)
+useNamedSet()
 
 const ROLES: Record<string, string> = {
   contrast: 'contrast',

@@ -43,7 +43,7 @@ async function takeIn(rest: boolean) {
     return
   }
   if (!found.value.set) return
-  await sets.refresh()
+  await sets.list()
   // Line up opens it: while this place is shown, it holds to the set in its own address.
   void router.push({ name: 'line-up', params: { set: found.value.set.id } })
 }

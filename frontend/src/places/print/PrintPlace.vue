@@ -5,9 +5,9 @@ import ProgressBar from 'primevue/progressbar'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import ToggleSwitch from 'primevue/toggleswitch'
-import { computed, onScopeDispose, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { computed, onScopeDispose, ref } from 'vue'
 import { api, ApiFault, data, type PrintJob, type PrintRequest } from '@/api/client'
+import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
 import OpenFormats from './OpenFormats.vue'
 
@@ -34,8 +34,6 @@ const COLUMNS = [
   { id: 2, name: 'two columns' },
 ]
 
-const route = useRoute()
-const router = useRouter()
 const sets = useSets()
 
 const kind = ref<NonNullable<PrintRequest['kind']>>('as-set')
@@ -55,15 +53,7 @@ const running = computed(() => job.value?.state === 'running')
 const share = computed(() => (job.value?.total ? Math.round((job.value.done / job.value.total) * 100) : 0))
 const made = computed(() => (job.value?.state === 'done' ? `/api/print/${job.value.id}` : ''))
 
-watch(
-  () => [route.params.set, sets.inHandId],
-  ([asked, inHand]) => {
-    if (route.name !== 'print') return
-    if (typeof asked === 'string' && asked && asked !== inHand) void sets.open(asked)
-    else if (!asked && inHand) void router.replace({ name: 'print', params: { set: inHand } })
-  },
-  { immediate: true },
-)
+useNamedSet()
 
 async function print() {
   const set = sets.inHand

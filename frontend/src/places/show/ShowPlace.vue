@@ -2,6 +2,7 @@
 import { computed, nextTick, onMounted, onScopeDispose, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, ApiFault, data, type Lesson, type LessonItem, type LessonLine } from '@/api/client'
+import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import MathText from '@/shared/MathText.vue'
@@ -139,18 +140,12 @@ async function load(id: string) {
   }
 }
 
+useNamedSet()
 onMounted(async () => {
   await settings.ready()
   const id = typeof route.params.set === 'string' ? route.params.set : ''
   if (id) await load(id)
 })
-watch(
-  () => sets.inHandId,
-  (id) => {
-    if (route.name === 'show' && !route.params.set && id) void router.replace({ name: 'show', params: { set: id } })
-  },
-  { immediate: true },
-)
 watch(
   () => route.params.set,
   (id) => {

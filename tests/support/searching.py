@@ -1,0 +1,27 @@
+"""How wide the tests search.
+
+``KEEN_SLATE_SEARCH`` names it: ``gate`` (as nothing does) tries the same examples in each run, a share of them;
+``deep`` all of them, and what is slow by nature; ``wander`` new ones. Two are joined by a comma: ``deep,wander``.
+"""
+
+import os
+import unittest
+
+from hypothesis import settings
+
+MODES = frozenset(os.environ.get("KEEN_SLATE_SEARCH", "gate").split(","))
+DEEP = "deep" in MODES
+SHARE = 1 if DEEP else 8
+"""One in so many examples is tried."""
+
+FEWEST = 20
+
+settings.register_profile("keen-slate", derandomize="wander" not in MODES, deadline=None)
+settings.load_profile("keen-slate")
+
+only_deep = unittest.skipUnless(DEEP, "slow by nature: run with KEEN_SLATE_SEARCH=deep")
+
+
+def searched(examples: int) -> settings:
+    """So many examples in a deep search, a share of them at the gate."""
+    return settings(max_examples=min(examples, max(examples // SHARE, FEWEST)))
