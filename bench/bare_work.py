@@ -12,10 +12,10 @@ from time import perf_counter
 import sympy
 
 from bench.bag import bag, mixed_sum
-from keen_slate.core.problem.reading import read
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.sentences import say
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.reading.reading import read
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.working.work import work
 from tests.support.arithmetic import as_python
 

@@ -13,10 +13,10 @@ from random import Random
 from bench.bag import bag
 from bench.bare_work import bare_work, seconds
 from keen_slate.core.diagnosis.answers import diagnose, prepare
-from keen_slate.core.problem.reading import read
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import evaluate, number_for
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.reading.reading import read
 
 
 def main(arguments: list[str]) -> int:

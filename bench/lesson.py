@@ -17,11 +17,11 @@ import typst
 from bench.bare_work import seconds
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMANDS
+from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.ladder import ladder, numbers_key
-from keen_slate.core.problem.reading import read
-from keen_slate.core.wording.notation import CLOSING, problem_text
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.notation.text import CLOSING, problem_text
+from keen_slate.core.reading.reading import read
 from keen_slate.services.line_up import understood
 from keen_slate.services.printing import Item, handout_pdf, item_data
 from keen_slate.services.shapes import Edits, PrintRequest, Task

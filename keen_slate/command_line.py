@@ -9,27 +9,26 @@ from collections.abc import Callable, Iterable, Iterator
 from dataclasses import asdict
 from typing import Any, TextIO, get_args
 
-from keen_slate.core.blanks.solving import gaps_in, solve
-from keen_slate.core.checking.checks import checks_of
-from keen_slate.core.demands.curriculum import MET, place_of
+from keen_slate.core.curriculum.places import MET, place_of
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.answers import Cause, Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.glass import better_numbers, separating, under_the_glass
 from keen_slate.core.diagnosis.lines import judge_lines
+from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.families import FAMILIES, FAMILY
 from keen_slate.core.laddering.ladder import Contradiction, Wishes, ladder
 from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.machine.school import School, UnknownChoice, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
-from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
+from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.notation.text import labelled, problem_text, text_of
+from keen_slate.core.problem.blanks import gaps_in, solve
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate, number_for
-from keen_slate.core.schools.comparing import compare_schools
-from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, UnknownChoice, school_from
-from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import (
+from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
+from keen_slate.core.saying.names import (
     AIM_NAMES,
     CHOICE_NAMES,
     FACET_NAMES,
@@ -38,11 +37,12 @@ from keen_slate.core.wording.names import (
     in_words,
     place_text,
 )
-from keen_slate.core.wording.notation import labelled, problem_text, text_of
-from keen_slate.core.wording.say import Say
-from keen_slate.core.wording.sentences import say, with_decimal_sign
-from keen_slate.core.wording.words import DEFAULT_WORDS, VOCABULARY, Words, words_from
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.sentences import say, with_decimal_sign
+from keen_slate.core.saying.words import DEFAULT_WORDS, VOCABULARY, Words, words_from
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.checks import checks_of
+from keen_slate.core.working.comparing import compare_schools
 from keen_slate.core.working.work import Working, work
 
 POLICIES = get_args(Policy)

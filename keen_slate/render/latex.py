@@ -1,5 +1,6 @@
 """Expressions as LaTeX, for documents that a teacher writes elsewhere; plain LaTeX, no packages."""
 
+from keen_slate.core.notation.text import chain_sides, decimal_text, needs_brackets, shown_items, sign_before, told
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, RepeatingDecimal, Whole
 from keen_slate.core.problem.tree import (
     Chain,
@@ -22,7 +23,6 @@ from keen_slate.core.problem.tree import (
     Term,
     columns_as_sum,
 )
-from keen_slate.core.wording.notation import chain_sides, decimal_text, needs_brackets, shown_items, sign_before, told
 
 SIGNS = {"=": "=", "≈": r"\approx", "": ""}
 """What joins a line to the one before."""
@@ -33,7 +33,7 @@ BRACKETS = {"(": ("(", ")"), "[": ("[", "]"), "{": (r"\{", r"\}")}
 def latex(expr: Expr, label: str = "") -> str:
     r"""The expression in LaTeX's maths mode.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> latex(read("6 1/4 - 2(5/6)").expr)
     '6\\frac{1}{4} - 2\\left(\\frac{5}{6}\\right)'
     """

@@ -7,6 +7,17 @@ elements of MathML Core (W3C) in the tests.
 from collections.abc import Collection
 from html import escape
 
+from keen_slate.core.notation.text import (
+    CLOSING,
+    MINUS,
+    chain_sides,
+    decimal_text,
+    needs_brackets,
+    shown_items,
+    sign_before,
+    told,
+    tops_text,
+)
 from keen_slate.core.numbers.forms import (
     NUMERALS,
     CommonFraction,
@@ -37,17 +48,6 @@ from keen_slate.core.problem.tree import (
     Sum,
     Term,
     columns_as_sum,
-)
-from keen_slate.core.wording.notation import (
-    CLOSING,
-    MINUS,
-    chain_sides,
-    decimal_text,
-    needs_brackets,
-    shown_items,
-    sign_before,
-    told,
-    tops_text,
 )
 
 

@@ -3,10 +3,10 @@
 from fractions import Fraction
 from html import escape
 
+from keen_slate.core.notation.text import MINUS, text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.pictures.number_line import NumberLine
 from keen_slate.core.problem.tree import Expr, Negative, decimal_for, decimal_places, number_for
-from keen_slate.core.wording.notation import MINUS, text_of
 
 WIDTH, MARGIN, AXIS, BELOW = 340, 20, 0, 50
 

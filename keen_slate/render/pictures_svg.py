@@ -10,6 +10,7 @@ from html import escape
 from math import ceil, cos, pi, sin
 from typing import Any
 
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.shapes import (
     Bars,
     Disc,
@@ -23,7 +24,6 @@ from keen_slate.core.pictures.shapes import (
     Strips,
 )
 from keen_slate.core.problem.tree import number_for
-from keen_slate.core.wording.notation import text_of
 
 INK, TAKEN, PAPER, FINE, OPENED = "#22303a", "#8fb3ad", "#fffdf7", "#5b6b75", "#e7d9a8"
 WHOLE = 300.0

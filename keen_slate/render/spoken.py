@@ -1,5 +1,14 @@
 """Expressions as they are read aloud."""
 
+from keen_slate.core.notation.text import (
+    chain_sides,
+    decimal_text,
+    gap_text,
+    shown_items,
+    sign_before,
+    text_of,
+    told,
+)
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,
@@ -28,22 +37,13 @@ from keen_slate.core.problem.tree import (
     Sum,
     columns_as_sum,
 )
-from keen_slate.core.wording.notation import (
-    chain_sides,
-    decimal_text,
-    gap_text,
-    shown_items,
-    sign_before,
-    text_of,
-    told,
-)
-from keen_slate.core.wording.words import DEFAULT_WORDS, Words, piece
+from keen_slate.core.saying.words import DEFAULT_WORDS, Words, piece
 
 
 def spoken(expr: Expr, words: Words = DEFAULT_WORDS) -> str:
     """The expression in words a screen reader can speak; numbers stay in figures.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> spoken(read("2 3/4 − 1/2").expr)
     '2 and 3 quarters minus 1 half'
     """

@@ -8,6 +8,16 @@ A node is ``["n", text]`` a number, ``["o", sign]`` an operation, ``["w", words]
 from collections.abc import Collection
 from typing import Any
 
+from keen_slate.core.notation.text import (
+    MINUS,
+    chain_sides,
+    decimal_text,
+    needs_brackets,
+    shown_items,
+    sign_before,
+    told,
+    tops_text,
+)
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, RepeatingDecimal, Whole
 from keen_slate.core.problem.tree import (
     Chain,
@@ -32,16 +42,6 @@ from keen_slate.core.problem.tree import (
     children,
     columns_as_sum,
     is_numeral,
-)
-from keen_slate.core.wording.notation import (
-    MINUS,
-    chain_sides,
-    decimal_text,
-    needs_brackets,
-    shown_items,
-    sign_before,
-    told,
-    tops_text,
 )
 
 Node = list[Any]

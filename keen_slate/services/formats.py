@@ -15,17 +15,17 @@ from uuid import UUID
 
 from pydantic import ValidationError
 
-from keen_slate.core.blanks.solving import solve
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.machine.school import UnknownChoice
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.problem.reading import UnreadableProblem
+from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.notation.text import labelled, text_of
+from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import Chain
-from keen_slate.core.schools.school import UnknownChoice
-from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import in_words
-from keen_slate.core.wording.notation import labelled, text_of
-from keen_slate.core.wording.sentences import say, with_decimal_sign
-from keen_slate.core.wording.words import Words
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.reading.reading import UnreadableProblem
+from keen_slate.core.saying.names import in_words
+from keen_slate.core.saying.sentences import say, with_decimal_sign
+from keen_slate.core.saying.words import Words
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.qti import Choice, ItemFile, item_xml, manifest_xml

@@ -6,21 +6,21 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from keen_slate.core.demands.listing import DEMANDS
+from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.changing import contrast, one_step, other_operation, twin
 from keen_slate.core.laddering.families import FAMILIES, FAMILY
 from keen_slate.core.laddering.ladder import Contradiction, Rung, Wishes, ladder
 from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
-from keen_slate.core.problem.reading import Problem
+from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.notation.text import problem_text
+from keen_slate.core.reading.reading import Problem
+from keen_slate.core.saying.names import AIM_NAMES, FAMILY_NAMES, in_words
+from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import AIM_NAMES, FAMILY_NAMES, in_words
-from keen_slate.core.wording.notation import problem_text
-from keen_slate.core.wording.say import Say
-from keen_slate.core.wording.sentences import say
-from keen_slate.core.working.second_look import look_twice
 from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
 from keen_slate.services.shapes import (
     Aims,

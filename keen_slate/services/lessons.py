@@ -3,10 +3,10 @@
 from typing import Any
 from uuid import UUID
 
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.machine.questions import PUPIL_QUESTIONS
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.questions import PUPIL_QUESTIONS
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.malrules.words import MISTAKES
 from keen_slate.core.working.work import Working, work
 from keen_slate.services.shapes import (
     Edits,

@@ -9,16 +9,16 @@ from sqlalchemy.orm import Session
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.laddering.changing import fits
 from keen_slate.core.laddering.ladder import Target
-from keen_slate.core.problem.reading import Problem, read
+from keen_slate.core.machine.school import school_from
+from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.notation.text import problem_text
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
+from keen_slate.core.reading.reading import Problem, read
+from keen_slate.core.saying.names import DEMAND_NAMES, filled, in_words
+from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.sentences import say, with_decimal_sign
+from keen_slate.core.saying.words import DEFAULT_WORDS, Words
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import school_from
-from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import DEMAND_NAMES, filled, in_words
-from keen_slate.core.wording.notation import problem_text
-from keen_slate.core.wording.say import Say
-from keen_slate.core.wording.sentences import say, with_decimal_sign
-from keen_slate.core.wording.words import DEFAULT_WORDS, Words
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, sign_of_answer, work
 from keen_slate.services.shapes import (
     Edits,

@@ -14,20 +14,20 @@ from uuid import UUID
 
 import typst
 
+from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.changing import twin
 from keen_slate.core.laddering.fading import Fading, State, faded
+from keen_slate.core.machine.acts import ACT_OF
+from keen_slate.core.machine.questions import PUPIL_QUESTIONS
 from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.forms import DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.shapes import told as picture_told
 from keen_slate.core.problem.tree import Expr, Sum, children
-from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import ACT_NAMES, PANEL_NAMES
-from keen_slate.core.wording.notation import problem_text
-from keen_slate.core.wording.questions import PUPIL_QUESTIONS
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.acts import ACT_OF
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.saying.names import ACT_NAMES, PANEL_NAMES
+from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.spoken import spoken

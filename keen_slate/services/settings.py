@@ -1,8 +1,7 @@
 """What a teacher sets once: words, acronym, usual school, answer policy, organiser."""
 
-from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import school_from
-from keen_slate.core.wording.names import (
+from keen_slate.core.machine.school import school_from
+from keen_slate.core.saying.names import (
     ACRONYM_NAMES,
     CHOICE_NAMES,
     FACET_NAMES,
@@ -11,7 +10,8 @@ from keen_slate.core.wording.names import (
     filled,
     in_words,
 )
-from keen_slate.core.wording.words import DEFAULT_WORDS, VOCABULARY
+from keen_slate.core.saying.words import DEFAULT_WORDS, VOCABULARY
+from keen_slate.core.schools.listing import FACETS
 from keen_slate.services.shapes import (
     DeskSettings,
     KeptSettings,

@@ -8,20 +8,32 @@ from contextlib import suppress
 from fractions import Fraction
 from string import ascii_uppercase
 
-from keen_slate.core.blanks.solving import only_decimals, solve
-from keen_slate.core.checking.checks import Check, checks_of
-from keen_slate.core.demands.curriculum import MET, PLACES
+from keen_slate.core.curriculum.places import MET, PLACES
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.answers import diagnose, prepare
 from keen_slate.core.diagnosis.glass import better_numbers, how_much_it_tells, separating, under_the_glass
 from keen_slate.core.diagnosis.lines import judge_lines
+from keen_slate.core.diagnosis.second_look import LikelyWrong, SecondLook, look_twice
 from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates
+from keen_slate.core.machine.acts import ACT_OF, operation_of, panel_of
+from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.machine.side_work import (
+    Calculation,
+    Division,
+    FactorPairs,
+    Multiples,
+    PrimeFactors,
+    Renaming,
+    SideWork,
+)
 from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.notation.text import labelled, problem_text, text_of
 from keen_slate.core.numbers.forms import CommonFraction
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.number_line import Band, number_line
 from keen_slate.core.pictures.shapes import told
-from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
+from keen_slate.core.problem.blanks import only_decimals, solve
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -35,12 +47,9 @@ from keen_slate.core.problem.tree import (
     evaluate,
     number_for,
 )
+from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.rules.listing import RULES
-from keen_slate.core.schools.comparing import aligned, recommend
-from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import (
+from keen_slate.core.saying.names import (
     ACRONYM_LETTERS,
     ACT_NAMES,
     CHOICE_NAMES,
@@ -51,21 +60,12 @@ from keen_slate.core.wording.names import (
     in_words,
     place_text,
 )
-from keen_slate.core.wording.notation import labelled, problem_text, text_of
-from keen_slate.core.wording.say import Say
-from keen_slate.core.wording.sentences import say, with_decimal_sign
-from keen_slate.core.wording.words import DEFAULT_WORDS, Words, words_from
-from keen_slate.core.working.acts import ACT_OF, operation_of, panel_of
-from keen_slate.core.working.second_look import LikelyWrong, SecondLook, look_twice
-from keen_slate.core.working.side_work import (
-    Calculation,
-    Division,
-    FactorPairs,
-    Multiples,
-    PrimeFactors,
-    Renaming,
-    SideWork,
-)
+from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.sentences import say, with_decimal_sign
+from keen_slate.core.saying.words import DEFAULT_WORDS, Words, words_from
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.checks import Check, checks_of
+from keen_slate.core.working.comparing import aligned, recommend
 from keen_slate.core.working.stack import (
     DecimalStack,
     Figure,

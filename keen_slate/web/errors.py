@@ -7,10 +7,10 @@ from typing import Any
 from apiflask import APIFlask, HTTPError
 from flask import Response, jsonify, make_response, request
 
-from keen_slate.core.problem.reading import UnreadableProblem
-from keen_slate.core.schools.school import UnknownChoice
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.working.engine import EngineFault
+from keen_slate.core.machine.engine import EngineFault
+from keen_slate.core.machine.school import UnknownChoice
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.reading.reading import UnreadableProblem
 from keen_slate.services.ladders import NotPossible
 from keen_slate.services.line_up import BadOrder, ChangedMeanwhile, DatabaseUnavailable, NotFound
 from keen_slate.services.work import UnknownWord, unreadable

@@ -5,13 +5,13 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.problem.reading import read
+from keen_slate.core.machine.acts import ACT_OF, ACTS, PANELS, operation_of, panel_of
+from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import evaluate
-from keen_slate.core.schools.comparing import aligned
+from keen_slate.core.reading.reading import read
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.working.acts import ACT_OF, ACTS, PANELS, operation_of, panel_of
+from keen_slate.core.working.comparing import aligned
 from keen_slate.core.working.work import Turn, work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line

@@ -10,13 +10,13 @@ from time import process_time
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.blanks.solving import LARGEST_BLANK, fillings, solve
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import RepeatingDecimal
-from keen_slate.core.problem.reading import UnreadableProblem, read
+from keen_slate.core.problem.blanks import LARGEST_BLANK, fillings, solve
 from keen_slate.core.problem.tree import Chain, Gap, evaluate
+from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.rules.factors import whole_of
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.sentences import say
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.working.work import Working, work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line

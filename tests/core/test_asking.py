@@ -5,9 +5,9 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.problem.asking import order_asked, rounding_asked, verb_of, with_signs_for_words
-from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.problem.tree import evaluate, is_numeral
+from keen_slate.core.reading.asking import order_asked, rounding_asked, verb_of, with_signs_for_words
+from keen_slate.core.reading.reading import UnreadableProblem, read
 from tests.support.generated import numbers
 from tests.support.searching import searched
 

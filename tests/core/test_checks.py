@@ -8,14 +8,14 @@ from math import gcd
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from keen_slate.core.checking.checks import checks_of
+from keen_slate.core.machine.school import school_from
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.problem.tree import evaluate, walk
+from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import school_from
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.sentences import say
+from keen_slate.core.working.checks import checks_of
 from keen_slate.core.working.work import work
 from tests.support.generated import decimal_sums, expressions, numbers, sums
 from tests.support.searching import searched

@@ -5,10 +5,10 @@ import unittest
 
 from hypothesis import given
 
-from keen_slate.core.problem.reading import read
-from keen_slate.core.schools.comparing import compare_schools
-from keen_slate.core.schools.school import School
-from keen_slate.core.wording.notation import text_of
+from keen_slate.core.machine.school import School
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.reading.reading import read
+from keen_slate.core.working.comparing import compare_schools
 from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.generated import sums

@@ -8,11 +8,11 @@ from math import gcd, lcm
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.demands.curriculum import KEY_STAGE_3, MET, PLACES, place_of
+from keen_slate.core.curriculum.places import KEY_STAGE_3, MET, PLACES, place_of
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMANDS
-from keen_slate.core.problem.reading import read
-from keen_slate.core.wording.mistakes import MISTAKES
+from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.reading.reading import read
 from tests.support.searching import searched
 
 # Typed by hand: the item and every demand it makes. Common practice, no source.

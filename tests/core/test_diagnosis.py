@@ -14,14 +14,14 @@ from keen_slate.core.diagnosis.forms import form_faults
 from keen_slate.core.diagnosis.glass import better_numbers, separating, under_the_glass
 from keen_slate.core.diagnosis.lines import judge_lines
 from keen_slate.core.diagnosis.search import ONE_WAY, VARIED
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.machine.school import fitting_school, school_from
 from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
-from keen_slate.core.problem.reading import UnreadableProblem, read
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Comparison, Negative, evaluate, number_for
+from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import fitting_school, school_from
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.sentences import say
-from keen_slate.core.working.second_look import look_twice
 from keen_slate.core.working.work import work
 from tests.core.test_mal_rules import rows
 from tests.support.generated import expressions, sums

@@ -5,15 +5,15 @@ from fractions import Fraction
 
 from hypothesis import given
 
+from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.estimating.estimates import (
     estimates,
     estimates_of_kind,
     more_or_less_than_one,
     other_estimates,
 )
-from keen_slate.core.problem.reading import UnreadableProblem, read
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.reading.reading import UnreadableProblem, read
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import expressions, sums
 from tests.support.searching import searched

@@ -6,11 +6,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.laddering.fading import Fading, faded
-from keen_slate.core.problem.reading import read
+from keen_slate.core.machine.questions import PUPIL_QUESTIONS
+from keen_slate.core.machine.school import school_from
+from keen_slate.core.reading.reading import read
 from keen_slate.core.rules.listing import RULES
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import school_from
-from keen_slate.core.wording.questions import PUPIL_QUESTIONS
 from keen_slate.core.working.work import work
 from tests.support.generated import sums
 from tests.support.searching import searched

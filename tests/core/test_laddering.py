@@ -6,6 +6,7 @@ from itertools import pairwise
 
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMANDS
+from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.changing import contrast, exactly, fits, one_step, other_operation, twin
 from keen_slate.core.laddering.drawing import Draw
@@ -19,11 +20,10 @@ from keen_slate.core.laddering.ladder import (
     steps_of,
 )
 from keen_slate.core.laddering.limits import Limits, facts_of, numbers_of
+from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
-from keen_slate.core.problem.reading import read
-from keen_slate.core.wording.names import AIM_NAMES, FAMILY_NAMES, LIMIT_NAMES
-from keen_slate.core.wording.notation import problem_text
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.reading.reading import read
+from keen_slate.core.saying.names import AIM_NAMES, FAMILY_NAMES, LIMIT_NAMES
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from tests.support.demands_by_fractions import demands as by_fractions
 from tests.support.laddered import items_for

@@ -11,14 +11,14 @@ from pathlib import Path
 
 import keen_slate
 from keen_slate.core.demands.listing import DEMANDS
+from keen_slate.core.machine.acts import ACT_OF, ACTS
+from keen_slate.core.machine.engine import MalRule, Rule
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.pictures.shapes import KINDS
 from keen_slate.core.rules.listing import PLANS, RULES
+from keen_slate.core.saying.names import ACT_NAMES, CHOICE_NAMES, DEMAND_NAMES, FACET_NAMES, PICTURE_NAMES
+from keen_slate.core.saying.sentences import SENTENCES
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.wording.names import ACT_NAMES, CHOICE_NAMES, DEMAND_NAMES, FACET_NAMES, PICTURE_NAMES
-from keen_slate.core.wording.sentences import SENTENCES
-from keen_slate.core.working.acts import ACT_OF, ACTS
-from keen_slate.core.working.engine import MalRule, Rule
 
 CORE = Path(keen_slate.__file__).parent / "core"
 KEBAB = r"^[a-z]+(-[a-z0-9]+)*$"
@@ -75,7 +75,7 @@ class Lists(unittest.TestCase):
 class Walls(unittest.TestCase):
     def test_the_core_runs_without_any_framework(self) -> None:
         code = (
-            "import sys, keen_slate.core.working.second_look; "
+            "import sys, keen_slate.core.diagnosis.second_look; "
             "print([m for m in ('flask', 'sqlalchemy', 'pydantic', 'psycopg', 'apiflask') if m in sys.modules])"
         )
         outcome = subprocess.run([sys.executable, "-c", code], capture_output=True, text=True, check=True)

@@ -7,16 +7,16 @@ from pathlib import Path
 from hypothesis import given
 from hypothesis import strategies as st
 
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
+from keen_slate.core.malrules.words import MISTAKES, PRACTICE
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.shapes import KINDS
-from keen_slate.core.problem.reading import read
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
+from keen_slate.core.reading.reading import read
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import school_from
-from keen_slate.core.wording.mistakes import MISTAKES, PRACTICE
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.sentences import say
-from keen_slate.core.working.second_look import look_twice
 from keen_slate.core.working.work import Working, work
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import expressions, sums

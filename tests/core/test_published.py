@@ -6,13 +6,13 @@ from fractions import Fraction
 from math import gcd, lcm
 
 from keen_slate.core.diagnosis.answers import diagnose, prepare
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.machine.school import school_from
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import RepeatingDecimal
-from keen_slate.core.problem.reading import read
 from keen_slate.core.problem.tree import evaluate
+from keen_slate.core.reading.reading import read
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import school_from
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.working.second_look import look_twice
 from keen_slate.core.working.work import work
 
 

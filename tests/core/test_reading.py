@@ -5,10 +5,10 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.problem.reading import UnreadableProblem, read
-from keen_slate.core.wording.notation import problem_text
-from keen_slate.core.wording.sentences import say, with_decimal_sign
-from keen_slate.core.wording.words import Words
+from keen_slate.core.notation.text import problem_text
+from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.saying.sentences import say, with_decimal_sign
+from keen_slate.core.saying.words import Words
 from tests.support.searching import searched
 
 UNDERSTOOD = (

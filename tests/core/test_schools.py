@@ -4,13 +4,13 @@ import unittest
 
 from hypothesis import given
 
-from keen_slate.core.checking.checks import checks_of
-from keen_slate.core.problem.reading import read
-from keen_slate.core.schools.comparing import compare_schools
+from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.reading.reading import read
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.sentences import say
+from keen_slate.core.working.checks import checks_of
+from keen_slate.core.working.comparing import compare_schools
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import sums

@@ -17,9 +17,10 @@ from keen_slate.core.diagnosis.search import (
     searches,
     slips,
 )
+from keen_slate.core.machine.school import fitting_school, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.problem.tree import (
     Columns,
     Comparison,
@@ -32,10 +33,9 @@ from keen_slate.core.problem.tree import (
     evaluate,
     number_for,
 )
+from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.rules.listing import MACHINE, RULES
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import fitting_school, school_from
-from keen_slate.core.wording.notation import text_of
 from keen_slate.core.working.work import work
 from tests.support.generated import expressions, sums
 from tests.support.searching import searched

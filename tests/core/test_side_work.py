@@ -11,12 +11,8 @@ import sympy
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.problem.reading import UnreadableProblem, read
-from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
-from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.working.side_work import (
+from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.machine.side_work import (
     Calculation,
     Division,
     FactorPairs,
@@ -25,6 +21,10 @@ from keen_slate.core.working.side_work import (
     Renaming,
     SideWork,
 )
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
+from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line

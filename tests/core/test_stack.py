@@ -4,11 +4,11 @@ import unittest
 
 from hypothesis import given
 
-from keen_slate.core.problem.reading import read
+from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import evaluate
+from keen_slate.core.reading.reading import read
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.notation import text_of
 from keen_slate.core.working.stack import DecimalStack, Figure, FractionStack, stacks_of
 from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS

@@ -5,11 +5,11 @@ import unittest
 
 from hypothesis import given
 
-from keen_slate.core.problem.reading import UnreadableProblem, read
+from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.words import DEFAULT_WORDS, VOCABULARY, words_from
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.sentences import say
-from keen_slate.core.wording.words import DEFAULT_WORDS, VOCABULARY, words_from
 from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.core.test_workings_by_hand import cases

@@ -3,11 +3,11 @@
 import unittest
 from pathlib import Path
 
-from keen_slate.core.problem.reading import read
+from keen_slate.core.machine.school import school_from
+from keen_slate.core.notation.text import labelled, problem_text
+from keen_slate.core.reading.reading import read
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import school_from
-from keen_slate.core.wording.notation import labelled, problem_text
-from keen_slate.core.wording.sentences import say
 from keen_slate.core.working.work import work
 from tests.support.arithmetic import value_of_line
 

@@ -7,15 +7,15 @@ from functools import lru_cache
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
-from keen_slate.core.blanks.solving import solve
 from keen_slate.core.diagnosis.answers import Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.lines import judge_lines
+from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.diagnosis.written import order_in
-from keen_slate.core.problem.reading import UnreadableProblem, read
+from keen_slate.core.notation.text import labelled, text_of
+from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
-from keen_slate.core.wording.notation import labelled, text_of
-from keen_slate.core.wording.sentences import say
-from keen_slate.core.working.second_look import look_twice
+from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.working.work import work
 from tests.support.generated import asked, expressions
 from tests.support.searching import searched

@@ -5,8 +5,8 @@ import unittest
 
 from hypothesis import given
 
-from keen_slate.core.problem.reading import UnreadableProblem, read
-from keen_slate.core.wording.notation import text_of
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.working.work import work
 from keen_slate.render.latex import latex
 from keen_slate.render.spoken import spoken
@@ -63,8 +63,8 @@ class ByHand(unittest.TestCase):
 
     def test_repeating_decimals_and_cross_products(self) -> None:
         self.assertEqual(latex(work(read("1/6 as a decimal")).answer), r"0.1\overline{6}")
+        from keen_slate.core.machine.school import school_from
         from keen_slate.core.schools.listing import FACETS
-        from keen_slate.core.schools.school import school_from
 
         crossed = work(read("2/3 + 1/5"), school_from(FACETS, {"denominators": "cross-products"}))
         line = next(n for n in crossed.lines if n.rule == "cross-products")

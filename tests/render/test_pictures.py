@@ -9,6 +9,7 @@ from math import pi
 from hypothesis import given
 from hypothesis import strategies as st
 
+from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.shapes import (
     KINDS,
@@ -24,10 +25,9 @@ from keen_slate.core.pictures.shapes import (
     Strips,
     told,
 )
-from keen_slate.core.problem.reading import read
+from keen_slate.core.reading.reading import read
+from keen_slate.core.saying.sentences import say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.sentences import say
 from keen_slate.core.working.work import work
 from keen_slate.render.pictures_svg import GRID, RADIUS, WHOLE, picture_svg
 from tests.core.test_every_line_true import SCHOOLS

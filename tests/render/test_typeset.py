@@ -6,9 +6,9 @@ from typing import Any
 
 from hypothesis import given
 
-from keen_slate.core.problem.reading import UnreadableProblem, read
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Chain, Comparison
-from keen_slate.core.wording.notation import text_of
+from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.working.work import work
 from keen_slate.render.typeset import typeset
 from tests.support.generated import asked, expressions, sums

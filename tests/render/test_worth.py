@@ -13,8 +13,8 @@ from typing import Any
 
 from hypothesis import given
 
-from keen_slate.core.problem.reading import UnreadableProblem, read
 from keen_slate.core.problem.tree import Chain, Comparison, Estimating, Expr, Rounding, evaluate
+from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.working.work import work
 from keen_slate.render.latex import latex
 from keen_slate.render.mathml import mathml

@@ -5,8 +5,8 @@ from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families import FAMILIES, GROUPS, RELATIONS
 from keen_slate.core.laddering.ladder import Target, closed, numbers_key
 from keen_slate.core.laddering.limits import Limits
-from keen_slate.core.problem.reading import read
-from keen_slate.core.wording.notation import problem_text
+from keen_slate.core.notation.text import problem_text
+from keen_slate.core.reading.reading import read
 
 ROOMY = Limits(largest_bottom=40, largest_common=400, largest_whole=60, places=3, largest_fact=99)
 

@@ -6,11 +6,11 @@ from typing import Any
 from unittest.mock import patch
 from uuid import uuid4
 
+from keen_slate.core.machine.engine import Move, under
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.rules import simplifying
 from keen_slate.core.rules.listing import MACHINE
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, under
+from keen_slate.core.saying.say import Say
 from keen_slate.web.app import FRONT_END, create_app
 from tests.support.cluster import fresh_database
 

@@ -6,7 +6,7 @@ from typing import Any
 
 from sqlalchemy import event
 
-from keen_slate.core.problem.reading import read
+from keen_slate.core.reading.reading import read
 from keen_slate.services.desk import Desk
 from keen_slate.services.line_up import kept
 from keen_slate.store import sets

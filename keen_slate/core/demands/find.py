@@ -1,8 +1,8 @@
 """Which demands an item makes."""
 
 from keen_slate.core.demands.listing import DEMANDS
-from keen_slate.core.problem.reading import Problem
-from keen_slate.core.working.engine import Derivation
+from keen_slate.core.machine.engine import Derivation
+from keen_slate.core.reading.reading import Problem
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 
@@ -11,7 +11,7 @@ def demands_of(problem: Problem, reference: Derivation | None = None) -> tuple[s
 
     ``reference`` is the problem's working under the default school, when it is at hand already.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> demands_of(read("9 - 3 2/5"))
     ('regroup', 'bare-whole-minuend')
     """

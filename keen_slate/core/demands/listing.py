@@ -8,8 +8,8 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from math import gcd, lcm
 
+from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.reading import Problem
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -26,7 +26,7 @@ from keen_slate.core.problem.tree import (
     evaluate,
     walk,
 )
-from keen_slate.core.working.engine import Derivation
+from keen_slate.core.reading.reading import Problem
 
 LARGE_BOTTOM = 24
 """The largest common denominator whose pieces can still be drawn and counted: common practice, no source."""

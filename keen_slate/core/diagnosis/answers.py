@@ -9,14 +9,15 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
-from keen_slate.core.blanks.solving import solve
 from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults
 from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches
 from keen_slate.core.diagnosis.written import filled_in, number_in, order_in, remainder_kept
+from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.listing import LIKELIHOOD
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import DecimalNumeral
-from keen_slate.core.problem.reading import Problem, UnreadableProblem
+from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -32,9 +33,8 @@ from keen_slate.core.problem.tree import (
     evaluate,
     number_for,
 )
-from keen_slate.core.schools.school import School
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.say import Say
+from keen_slate.core.reading.reading import Problem, UnreadableProblem
+from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 Verdict = Literal["right", "wrong form", "wrong", "unreadable"]
@@ -178,7 +178,7 @@ def diagnose(
 ) -> Diagnosis:
     """Judge an answer as a pupil wrote it, and look up what leads there. A cause is listed only where running it does.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> found = diagnose(prepare(read("5 1/6 - 2 5/6")), "3 4/6")
     >>> found.verdict, [c.mistakes for c in found.causes][0]
     ('wrong', ('smaller-part-from-larger',))

@@ -5,8 +5,8 @@ from math import gcd
 from typing import Literal
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, RepeatingDecimal, Whole
-from keen_slate.core.problem.reading import Problem
 from keen_slate.core.problem.tree import Convert, Expr, Negative, Rounding, Simplify, decimal_places
+from keen_slate.core.reading.reading import Problem
 
 Policy = Literal["simplest-form", "any-equivalent", "as-asked"]
 
@@ -18,7 +18,7 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
     question asks for that form; under ``simplest-form`` the fraction must be in lowest terms as well. An improper
     fraction in lowest terms is accepted where no mixed number is asked for.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> form_faults(read("3 2/3 + 2/3"), read("4 2/6"), "simplest-form")
     ('not-reduced',)
     >>> form_faults(read("3 2/3 + 2/3"), read("4 2/6"), "any-equivalent")

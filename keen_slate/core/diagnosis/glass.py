@@ -7,9 +7,11 @@ from itertools import combinations
 from typing import Literal
 
 from keen_slate.core.demands.find import demands_of
+from keen_slate.core.diagnosis.second_look import SecondLook, look_twice
+from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.listing import MAL_RULES
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.reading import Problem
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -21,9 +23,7 @@ from keen_slate.core.problem.tree import (
     is_numeral,
     with_child,
 )
-from keen_slate.core.schools.school import School
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.working.second_look import SecondLook, look_twice
+from keen_slate.core.reading.reading import Problem
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 Outcome = Literal["wrong", "form", "luck", "no-answer", "cannot-occur"]
@@ -59,7 +59,7 @@ class Glass:
 def under_the_glass(problem: Problem, school: School = DEFAULT_SCHOOL) -> Glass:
     """The table of every mal-rule on an item under the teacher's school.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> under_the_glass(read("2/5 + 1/3")).collisions()[-1]
     ('multiply-bottoms-add-tops', 'rename-bottom-only')
     """

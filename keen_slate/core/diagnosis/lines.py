@@ -11,14 +11,14 @@ from typing import Literal
 
 from keen_slate.core.diagnosis.answers import bare
 from keen_slate.core.diagnosis.search import searches
+from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import LIKELIHOOD
-from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate
+from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 LineVerdict = Literal["follows", "side-work", "follow-through", "false", "unreadable"]

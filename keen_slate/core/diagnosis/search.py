@@ -10,6 +10,8 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Generic, Literal, TypeVar
 
+from keen_slate.core.machine.engine import Bound, Goal, MalRule, Move, Rule, watched
+from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.malrules.listing import BY_ID, LIKELIHOOD, MAL_RULES
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import (
@@ -29,8 +31,6 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.rules.listing import MACHINE, PLANS, RULES
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, fitting_school, school_from
-from keen_slate.core.working.engine import Bound, Goal, MalRule, Move, Rule, watched
 
 ONE_WAY = {
     "questions": "unasked", "regrouping": "shortcut", "wholes-out": "division", "simplifying": "greatest-factor",

@@ -7,9 +7,9 @@ part) is taken away.
 import re
 from dataclasses import dataclass, replace
 
-from keen_slate.core.blanks.solving import fill_sides, gaps_in
+from keen_slate.core.notation.text import sign_between, text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
-from keen_slate.core.problem.reading import Problem, UnreadableProblem, as_percent, read
+from keen_slate.core.problem.blanks import fill_sides, gaps_in
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -23,8 +23,8 @@ from keen_slate.core.problem.tree import (
     is_numeral,
     tidy,
 )
-from keen_slate.core.wording.notation import sign_between, text_of
-from keen_slate.core.wording.say import Say
+from keen_slate.core.reading.reading import Problem, UnreadableProblem, as_percent, read
+from keen_slate.core.saying.say import Say
 
 _REMAINDER = re.compile(r"(\d+)\s*(?:r|rem|remainder)\.?\s*(\d+)", re.IGNORECASE)
 _BETWEEN = {

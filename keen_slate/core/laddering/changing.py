@@ -9,13 +9,13 @@ from keen_slate.core.diagnosis.glass import neighbours
 from keen_slate.core.laddering.families import BRINGS, FAMILY, GROUPS, Family, family_of
 from keen_slate.core.laddering.ladder import Target, closed, find_item, numbers_key
 from keen_slate.core.laddering.limits import Limits, numbers_of
+from keen_slate.core.machine.engine import Move
+from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
+from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.reading import Problem, UnreadableProblem, read
 from keen_slate.core.problem.tree import Comparison, Expr, Factor, Product, Sum, Term, children, evaluate, with_child
-from keen_slate.core.schools.school import School
-from keen_slate.core.wording.notation import problem_text
-from keen_slate.core.working.engine import Move
+from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 
@@ -49,7 +49,7 @@ def twin(
 ) -> Problem | None:  # fmt: skip
     """Another item with the same demands and other numbers; None where none is near.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> demands_of(twin(read("5 1/6 − 2 5/6"), "1")) == demands_of(read("5 1/6 − 2 5/6"))
     True
     """
@@ -110,7 +110,7 @@ def other_operation(problem: Problem) -> Problem | None:
     """The same numbers, added where they were taken away, divided where they were multiplied; the larger first where
     they are taken away now. None for what has no such operation.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> problem_text(other_operation(read("2/5 + 3/4")).expr)
     '3/4 − 2/5'
     """
@@ -133,7 +133,7 @@ def contrast(problem: Problem, demand: str = "") -> tuple[Problem, frozenset[str
 
     With ``demand`` one of which this is the difference comes first.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> other, differs = contrast(read("5 1/6 − 2 5/6"), "regroup")
     >>> problem_text(other.expr), sorted(differs)
     ('5 5/6 − 2 1/6', ['regroup'])

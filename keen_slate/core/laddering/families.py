@@ -15,7 +15,6 @@ from keen_slate.core.demands.listing import LARGE_BOTTOM
 from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.reading import Problem
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -35,6 +34,7 @@ from keen_slate.core.problem.tree import (
     evaluate,
     walk,
 )
+from keen_slate.core.reading.reading import Problem
 
 Wanted = frozenset[str]
 RELATIONS = ("like-denominators", "one-bottom-divides", "bottoms-share-a-factor", "coprime-bottoms")
@@ -478,7 +478,7 @@ FAMILY = {f.id: f for f in FAMILIES}
 def family_of(problem: Problem) -> Family | None:
     """The family that an item belongs to; None for what no family draws.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> family_of(read("5 1/6 − 2 5/6")).id
     'mixed-subtracted'
     """

@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
+from keen_slate.core.machine.engine import Derivation, Step
+from keen_slate.core.machine.side_work import Renaming
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, Product, at_path, children, walk
-from keen_slate.core.working.engine import Derivation, Step
-from keen_slate.core.working.side_work import Renaming
 
 ALL_TABLES = tuple(range(2, 13))
 
@@ -75,7 +75,7 @@ def _fractions_of(work: Derivation) -> list[CommonFraction | MixedNumber]:
 def facts_of(work: Derivation) -> frozenset[tuple[int, int]]:
     """The multiplication facts that a working takes, divisions as the facts that undo them.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.working.work import work
     >>> sorted(facts_of(work(read("1/4 + 5/6")).derivation))
     [(1, 3), (1, 12), (2, 5), (2, 6), (3, 4)]

@@ -1,10 +1,10 @@
 """Mistakes where fraction parts make a whole, and where wholes and parts are put together."""
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr, Left, Sum, Term, evaluate
 from keen_slate.core.rules.parts import SumParts
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 def _wholes_and_part(expr: Expr) -> tuple[int, CommonFraction] | None:
@@ -73,7 +73,7 @@ def whole_counted_twice(expr: Expr) -> Move | Impasse | None:
 def wholes_forgotten(expr: Expr) -> Move | Impasse | None:
     """Only the fractions are worked, the wholes are forgotten: 2 3/4 + 1 5/6 is taken for 3/4 + 5/6.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> wholes_forgotten(read("2 3/4 + 1 5/6").expr).after == read("3/4 + 5/6").expr
     True
     """
@@ -89,7 +89,7 @@ def wholes_forgotten(expr: Expr) -> Move | Impasse | None:
 def fractions_dropped(expr: Expr) -> Move | Impasse | None:
     """Only the wholes are worked: 2 3/4 + 1 5/6 is taken for 2 + 1.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> fractions_dropped(read("2 3/4 + 1 5/6").expr).after
     Whole(n=3)
     """

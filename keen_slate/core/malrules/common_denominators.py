@@ -2,19 +2,19 @@
 
 from math import gcd, lcm, prod
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
+from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.filling import same_added_in_blanks
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.problem.tree import Chain, Expr, Sum, Term
 from keen_slate.core.rules.parts import SumParts, with_parts_combined
-from keen_slate.core.schools.school import School
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 def add_tops_and_bottoms(expr: Expr) -> Move | Impasse | None:
     """Tops and bottoms each added (or subtracted) as if they were numbers of their own.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> add_tops_and_bottoms(read("2/5 + 1/2").expr).after
     CommonFraction(numerator=3, denominator=7)
     """
@@ -62,7 +62,7 @@ def _lcm(bottoms: tuple[int, ...]) -> int:
 def rename_bottom_only(expr: Expr, school: School | None = None) -> Move | Impasse | None:
     """Only the bottoms are renamed, the tops stay: 2/5 + 1/3 = 2/15 + 1/15.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> rename_bottom_only(read("2/5 + 1/3").expr).after == read("2/15 + 1/15").expr
     True
     """
@@ -75,7 +75,7 @@ def rename_bottom_only(expr: Expr, school: School | None = None) -> Move | Impas
 def add_same_to_both(expr: Expr, school: School | None = None) -> Move | Impasse | None:
     """What makes the bottom right is added to the top as well: 1/4 = 9/12, since 4 + 8 = 12 and 1 + 8 = 9.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> add_same_to_both(read("1/4 + 5/6").expr).after == read("9/12 + 11/12").expr
     True
     """
@@ -93,7 +93,7 @@ def add_same_to_both(expr: Expr, school: School | None = None) -> Move | Impasse
 def larger_bottom_tops_left(expr: Expr) -> Move | Impasse | None:
     """The larger bottom is taken for all, the tops are left: 2/5 + 1/3 = 2/5 + 1/5.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> larger_bottom_tops_left(read("2/5 + 1/3").expr).after == read("2/5 + 1/5").expr
     True
     """
@@ -107,7 +107,7 @@ def larger_bottom_tops_left(expr: Expr) -> Move | Impasse | None:
 def multiply_bottoms_add_tops(expr: Expr) -> Move | Impasse | None:
     """Bottoms multiplied, tops added as they are: 2/5 + 1/3 = 3/15.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> multiply_bottoms_add_tops(read("2/5 + 1/3").expr).after
     CommonFraction(numerator=3, denominator=15)
     """
@@ -126,7 +126,7 @@ def multiply_bottoms_add_tops(expr: Expr) -> Move | Impasse | None:
 def multipliers_swapped(expr: Expr, school: School | None = None) -> Move | Impasse | None:
     """Each top is multiplied by the other's multiplier: 1/4 + 5/6 = 2/12 + 15/12.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> multipliers_swapped(read("1/4 + 5/6").expr).after == read("2/12 + 15/12").expr
     True
     """
@@ -147,7 +147,7 @@ def multipliers_swapped(expr: Expr, school: School | None = None) -> Move | Impa
 def multiple_of_one_only(expr: Expr) -> Move | Impasse | None:
     """A multiple of the larger bottom is taken that is none of the other: 1/4 + 5/6 over 18.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> multiple_of_one_only(read("1/4 + 5/6").expr).after == read("4/18 + 15/18").expr
     True
     """
@@ -168,7 +168,7 @@ def multiple_of_one_only(expr: Expr) -> Move | Impasse | None:
 def cancel_across_plus(expr: Expr) -> Move | Impasse | None:
     """A factor of one top and the other bottom is cancelled across a plus: 3/4 + 5/6 = 1/4 + 5/2.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> cancel_across_plus(read("3/4 + 5/6").expr).after == read("1/4 + 5/2").expr
     True
     """

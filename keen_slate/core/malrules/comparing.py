@@ -4,10 +4,10 @@ from collections.abc import Callable
 from dataclasses import replace
 from fractions import Fraction
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, evaluate
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 Key = Callable[[Expr], Fraction | None]
 
@@ -39,7 +39,7 @@ def _whole_of(number: Expr) -> int:
 def longer_is_larger(expr: Expr) -> Move | Impasse | None:
     """Of decimals with one whole the one with more digits after the point is taken for larger: 0.65 > 0.7.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> longer_is_larger(read("compare 0.7 and 0.65").expr).after.claims
     ('<',)
     """
@@ -56,7 +56,7 @@ def longer_is_larger(expr: Expr) -> Move | Impasse | None:
 def shorter_is_larger(expr: Expr) -> Move | Impasse | None:
     """Of decimals with one whole the shorter is taken for larger, since tenths are larger than hundredths: 0.4 > 0.52.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> shorter_is_larger(read("compare 0.4 and 0.52").expr).after.claims
     ('>',)
     """
@@ -73,7 +73,7 @@ def shorter_is_larger(expr: Expr) -> Move | Impasse | None:
 def larger_bottom_is_larger(expr: Expr) -> Move | Impasse | None:
     """The fraction with the larger bottom is taken for larger: 1/8 > 1/6.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> larger_bottom_is_larger(read("compare 1/6 and 1/8").expr).after.claims
     ('<',)
     """
@@ -91,7 +91,7 @@ def larger_bottom_is_larger(expr: Expr) -> Move | Impasse | None:
 def smaller_gap_is_larger(expr: Expr) -> Move | Impasse | None:
     """The fraction whose top is nearer to its bottom is taken for larger: 3/4 = 5/6, 2/3 > 5/8.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> smaller_gap_is_larger(read("compare 3/4 and 5/6").expr).after.claims
     ('=',)
     """

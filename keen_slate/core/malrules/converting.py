@@ -2,6 +2,7 @@
 
 from math import gcd
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, mixed_form
 from keen_slate.core.problem.tree import (
     Expr,
@@ -16,8 +17,7 @@ from keen_slate.core.problem.tree import (
     is_numeral,
 )
 from keen_slate.core.rules.common_denominators import primes_of
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 def _with_tops(expr: Expr, id: str, top_of: dict[MixedNumber, int]) -> Move | None:

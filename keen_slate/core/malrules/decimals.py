@@ -1,5 +1,6 @@
 """Mistakes with decimals: columns, placeholders, places."""
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,
@@ -10,8 +11,7 @@ from keen_slate.core.numbers.forms import (
 )
 from keen_slate.core.problem.tree import Columns, Expr, Left, Product, Sum, Term, children, decimal_places
 from keen_slate.core.rules.decimal_division import with_numbers
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 def _terms(expr: Expr) -> list[tuple[bool, int, int]] | None:
@@ -36,7 +36,7 @@ def _number(digits: int, places: int) -> Expr:
 def aligned_at_right_edge(expr: Expr) -> Move | Impasse | None:
     """The numbers are set under each other at their right edge: 4.8 + 3.75 becomes 4.23.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> aligned_at_right_edge(read("4.8 + 3.75").expr).after == DecimalNumeral(423, 2)
     True
     """
@@ -52,7 +52,7 @@ def aligned_at_right_edge(expr: Expr) -> Move | Impasse | None:
 def loose_digit_dropped(expr: Expr) -> Move | Impasse | None:
     """Nothing stands above the last digit, so it comes down as it is: 14.2 − 6.35 becomes 7.95.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> loose_digit_dropped(read("14.2 - 6.35").expr).after == DecimalNumeral(795, 2)
     True
     """
@@ -124,7 +124,7 @@ def across_zero_lost(expr: Expr) -> Move | Impasse | None:
 def sides_apart(expr: Expr) -> Move | Impasse | None:
     """The two sides of the point are worked apart, each as a whole number: 4.8 + 3.7 becomes 7.15.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> sides_apart(read("4.8 + 3.7").expr).after == DecimalNumeral(715, 2)
     True
     """
@@ -144,7 +144,7 @@ def sides_apart(expr: Expr) -> Move | Impasse | None:
 def placeholder_on_wrong_side(expr: Expr) -> Move | Impasse | None:
     """The zero is put before the digits after the point: 4.5 becomes 4.05.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> placeholder_on_wrong_side(read("4.5 + 1.25").expr).after == read("4.05 + 1.25").expr
     True
     """

@@ -1,9 +1,9 @@
 """The two classic ways to estimate wrongly."""
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.problem.tree import Estimating, Expr, Rounding, children, is_numeral, number_for, with_child
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 def _rounded(expr: Expr, id: str, part_of: str) -> Move | None:
@@ -37,7 +37,7 @@ def _rounded(expr: Expr, id: str, part_of: str) -> Move | None:
 def estimate_whole_forgotten(expr: Expr) -> Move | Impasse | None:
     """The part is rounded and its whole forgotten: 2 5/6 is called about 1.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> estimate_whole_forgotten(read("estimate 2 5/6 + 1/2").expr).after.of == read("1 + 1/2").expr
     True
     """
@@ -47,7 +47,7 @@ def estimate_whole_forgotten(expr: Expr) -> Move | Impasse | None:
 def estimate_part_to_zero(expr: Expr) -> Move | Impasse | None:
     """A small part is called 0 although a half is nearer: 3/10 is called about 0.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> estimate_part_to_zero(read("estimate 3/10 + 1").expr).after.of == read("0 + 1").expr
     True
     """

@@ -2,17 +2,17 @@
 
 from dataclasses import replace
 
-from keen_slate.core.blanks.solving import gaps_in, solve
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, Whole
+from keen_slate.core.problem.blanks import gaps_in, solve
 from keen_slate.core.problem.tree import Chain, Expr, Factor, Gap, Product, Sum, Term, children, is_numeral
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 def same_added_in_blanks(chain: Chain) -> Move | None:
     """Every fraction of a chain made from its first one by adding: 2/3 = 11/12, since 3 + 9 = 12 and 2 + 9 = 11.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> same_added_in_blanks(read("2/3 = ?/12").expr).after.sides[1]
     CommonFraction(numerator=11, denominator=12)
     """
@@ -37,7 +37,7 @@ def same_added_in_blanks(chain: Chain) -> Move | None:
 def sign_seen_is_done(expr: Expr) -> Move | Impasse | None:
     """What is seen is done with the numbers that are there, from the left: ? + 1/4 = 5/6 becomes ? = 1/4 + 5/6.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> sign_seen_is_done(read("? + 1/4 = 5/6").expr).after.equals == read("1/4 + 5/6").expr
     True
     """

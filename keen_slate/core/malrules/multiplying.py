@@ -2,11 +2,11 @@
 
 from math import lcm
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr, Factor, Product
 from keen_slate.core.rules.factors import first_pair, pair_replaced
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 def _pair(expr: Expr) -> tuple[Expr, Expr, bool] | None:
@@ -18,7 +18,7 @@ def _pair(expr: Expr) -> tuple[Expr, Expr, bool] | None:
 def whole_multiplies_both(expr: Expr) -> Move | Impasse | None:
     """A whole multiplies top and bottom: 3 × 2/5 becomes 6/15.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> whole_multiplies_both(read("3 × 2/5").expr).after == read("6/15").expr
     False
     >>> from keen_slate.core.problem.tree import tidy
@@ -39,7 +39,7 @@ def whole_multiplies_both(expr: Expr) -> Move | Impasse | None:
 def part_by_part(expr: Expr) -> Move | Impasse | None:
     """Wholes with wholes and parts with parts: 2 1/2 × 1 3/5 becomes 2 3/10.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(part_by_part(read("2 1/2 × 1 3/5").expr).after)
     MixedNumber(whole=2, numerator=3, denominator=10)
@@ -62,7 +62,7 @@ def part_by_part(expr: Expr) -> Move | Impasse | None:
 def common_bottom_kept(expr: Expr) -> Move | Impasse | None:
     """A common bottom is found and kept, the tops are multiplied: 2/3 × 3/4 becomes 72/12.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(common_bottom_kept(read("2/3 × 3/4").expr).after)
     CommonFraction(numerator=72, denominator=12)
@@ -79,7 +79,7 @@ def common_bottom_kept(expr: Expr) -> Move | Impasse | None:
 def wrong_one_inverted(expr: Expr) -> Move | Impasse | None:
     """The first fraction is turned over instead of the second: 2/3 ÷ 4/5 becomes 3/2 × 4/5.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> wrong_one_inverted(read("2/3 ÷ 4/5").expr).after == read("3/2 × 4/5").expr
     True
     """
@@ -100,7 +100,7 @@ def wrong_one_inverted(expr: Expr) -> Move | Impasse | None:
 def point_as_in_addition(expr: Expr) -> Move | Impasse | None:
     """The point stands in the product as it would in a sum: 4.8 × 2.5 becomes 120.0.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(point_as_in_addition(read("4.8 × 2.5").expr).after) == DecimalNumeral(1200, 1)
     True
@@ -116,7 +116,7 @@ def point_as_in_addition(expr: Expr) -> Move | Impasse | None:
 def ten_appends_zero(expr: Expr) -> Move | Impasse | None:
     """Times ten, a hundred … only writes zeros at the end: 3.5 × 10 becomes 3.50.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(ten_appends_zero(read("3.5 × 10").expr).after) == DecimalNumeral(350, 2)
     True
@@ -137,7 +137,7 @@ def ten_appends_zero(expr: Expr) -> Move | Impasse | None:
 def zero_lost_in_quotient(expr: Expr) -> Move | Impasse | None:
     """A zero inside the quotient is not written: 612 ÷ 6 becomes 12.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(zero_lost_in_quotient(read("612 ÷ 6").expr).after)
     Whole(n=12)
@@ -164,7 +164,7 @@ def zero_lost_in_quotient(expr: Expr) -> Move | Impasse | None:
 def remainder_as_decimal(expr: Expr) -> Move | Impasse | None:
     """The remainder is written after the point: 7 ÷ 4 = 1 remainder 3 becomes 1.3.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(remainder_as_decimal(read("7 ÷ 4").expr).after) == DecimalNumeral(13, 1)
     True
@@ -187,7 +187,7 @@ def remainder_as_decimal(expr: Expr) -> Move | Impasse | None:
 def neighbouring_fact(expr: Expr) -> Move | Impasse | None:
     """The next fact of the times table is taken: 7 × 8 becomes 63.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(neighbouring_fact(read("7 × 8").expr).after)
     Whole(n=63)

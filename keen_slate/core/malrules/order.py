@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.problem.tree import (
     Expr,
@@ -17,8 +18,7 @@ from keen_slate.core.problem.tree import (
     evaluate,
     is_numeral,
 )
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +53,7 @@ def _joined(left: Expr, operation: _Operation) -> Expr:
 def left_to_right(expr: Expr) -> Move | Impasse | None:
     """Strictly from the left: 3 + 4 × 2 is taken for (3 + 4) × 2.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> left_to_right(read("3 + 4 × 2").expr).after == read("(3 + 4) × 2").expr
     True
     """
@@ -71,7 +71,7 @@ def left_to_right(expr: Expr) -> Move | Impasse | None:
 def multiply_before_divide(expr: Expr) -> Move | Impasse | None:
     """All × before any ÷: 24 ÷ 4 × 3 is taken for 24 ÷ (4 × 3).
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> multiply_before_divide(read("24 ÷ 4 × 3").expr).after == read("24 ÷ (4 × 3)").expr
     True
     """
@@ -91,7 +91,7 @@ def multiply_before_divide(expr: Expr) -> Move | Impasse | None:
 def add_before_subtract(expr: Expr) -> Move | Impasse | None:
     """All + before any −: 10 − 4 + 3 is taken for 10 − (4 + 3).
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> add_before_subtract(read("10 − 4 + 3").expr).after == read("10 − (4 + 3)").expr
     True
     """
@@ -113,7 +113,7 @@ def add_before_subtract(expr: Expr) -> Move | Impasse | None:
 def grouping_ignored(expr: Expr) -> Move | Impasse | None:
     """The brackets are passed over: 2 × (3 + 4) is taken for 2 × 3 + 4.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> grouping_ignored(read("2 × (3 + 4)").expr).after == read("2 × 3 + 4").expr
     True
     """
@@ -149,7 +149,7 @@ def _sum_in(expr: Expr) -> Sum | None:
 def power_as_product(expr: Expr) -> Move | Impasse | None:
     """A power is taken for a product: 7² becomes 7 × 2.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> power_as_product(read("7^2").expr).after == Group(read("7 × 2").expr)
     True
     """
@@ -163,7 +163,7 @@ def power_as_product(expr: Expr) -> Move | Impasse | None:
 def smaller_from_larger_number(expr: Expr) -> Move | Impasse | None:
     """The smaller is taken from the larger instead of going below 0: 1/2 − 3/4 becomes 3/4 − 1/2.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> smaller_from_larger_number(read("1/2 − 3/4").expr).after == read("3/4 − 1/2").expr
     True
     """
@@ -178,7 +178,7 @@ def smaller_from_larger_number(expr: Expr) -> Move | Impasse | None:
 def wrong_operation(expr: Expr) -> Move | Impasse | None:
     """Added instead of taken away, and the other way round; multiplied instead of divided.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> wrong_operation(read("3/4 − 1/6").expr).after == read("3/4 + 1/6").expr
     True
     """
@@ -203,7 +203,7 @@ def wrong_operation(expr: Expr) -> Move | Impasse | None:
 def stopped_after_first_step(expr: Expr) -> Move | Impasse | None:
     """The first result is given as the answer: 12 − (2 + 3) becomes 5.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> stopped_after_first_step(read("12 − (2 + 3)").expr).after == Group(read("2 + 3").expr)
     True
     """
@@ -220,7 +220,7 @@ def stopped_after_first_step(expr: Expr) -> Move | Impasse | None:
 def order_of_the_text(expr: Expr) -> Move | Impasse | None:
     """The numbers are taken in the order of the text: subtract 1/4 from 3/4 is taken for 1/4 − 3/4.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> order_of_the_text(read("subtract 1/4 from 3/4").expr).after == read("1/4 − 3/4").expr
     True
     """

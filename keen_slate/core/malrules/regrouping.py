@@ -1,10 +1,10 @@
 """Mistakes where the top fraction is not enough."""
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr, Left, Sum, Term
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend, with_parts_combined
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 def smaller_from_larger(expr: Expr) -> Move | Impasse | None:
@@ -12,8 +12,8 @@ def smaller_from_larger(expr: Expr) -> Move | Impasse | None:
 
     The fraction form of the smaller-from-larger bug of column subtraction. A bare whole has no part to swap.
 
-    >>> from keen_slate.core.problem.reading import read
-    >>> from keen_slate.core.wording.notation import text_of
+    >>> from keen_slate.core.reading.reading import read
+    >>> from keen_slate.core.notation.text import text_of
     >>> text_of(smaller_from_larger(read("5 1/6 − 2 5/6").expr).after)
     '5 − 2 + 4/6'
     """
@@ -29,8 +29,8 @@ def smaller_from_larger(expr: Expr) -> Move | Impasse | None:
 def regroup_ten(expr: Expr) -> Move | Impasse | None:
     """One whole is opened up as ten pieces, as in whole-number columns: 5 1/6 becomes 4 11/6.
 
-    >>> from keen_slate.core.problem.reading import read
-    >>> from keen_slate.core.wording.notation import text_of
+    >>> from keen_slate.core.reading.reading import read
+    >>> from keen_slate.core.notation.text import text_of
     >>> text_of(regroup_ten(read("5 1/6 − 2 5/6").expr).after)
     '4 11/6 − 2 5/6'
     """
@@ -51,7 +51,7 @@ def regroup_one_piece(expr: Expr) -> Move | Impasse | None:
     """The opened whole brings one piece: 5 1/6 becomes 4 2/6. Where that is still not enough: the smaller from the
     larger, which is the repair.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> regroup_one_piece(read("5 1/6 − 2 5/6").expr).after == read("4 − 2 + 3/6").expr
     True
     """
@@ -68,8 +68,8 @@ def regroup_one_piece(expr: Expr) -> Move | Impasse | None:
 def whole_not_reduced(expr: Expr) -> Move | Impasse | None:
     """The part gains its pieces and the whole stays: 5 1/6 becomes 5 7/6.
 
-    >>> from keen_slate.core.problem.reading import read
-    >>> from keen_slate.core.wording.notation import text_of
+    >>> from keen_slate.core.reading.reading import read
+    >>> from keen_slate.core.notation.text import text_of
     >>> text_of(whole_not_reduced(read("5 1/6 − 2 5/6").expr).after)
     '5 7/6 − 2 5/6'
     """
@@ -81,8 +81,8 @@ def whole_not_reduced(expr: Expr) -> Move | Impasse | None:
 def pieces_replace_part(expr: Expr) -> Move | Impasse | None:
     """The opened whole takes the place of the part instead of joining it: 5 1/6 becomes 4 6/6.
 
-    >>> from keen_slate.core.problem.reading import read
-    >>> from keen_slate.core.wording.notation import text_of
+    >>> from keen_slate.core.reading.reading import read
+    >>> from keen_slate.core.notation.text import text_of
     >>> text_of(pieces_replace_part(read("5 1/6 − 2 5/6").expr).after)
     '4 6/6 − 2 5/6'
     """
@@ -96,7 +96,7 @@ def pieces_replace_part(expr: Expr) -> Move | Impasse | None:
 def needless_regroup(expr: Expr) -> Move | Impasse | None:
     """A whole is opened although the part is enough, and stays open: 5 5/6 − 2 1/6 = 2 10/6.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> needless_regroup(read("5 5/6 − 2 1/6").expr).after == Left(MixedNumber(2, 10, 6))
     True
     """
@@ -115,7 +115,7 @@ def needless_regroup(expr: Expr) -> Move | Impasse | None:
 def lower_part_brought_down(expr: Expr) -> Move | Impasse | None:
     """Nothing stands above the fraction, so it comes down as it is: 6 − 2 3/8 = 4 3/8.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> lower_part_brought_down(read("6 − 2 3/8").expr).after == read("6 − 2 + 3/8").expr
     True
     """
@@ -130,7 +130,7 @@ def lower_part_brought_down(expr: Expr) -> Move | Impasse | None:
 def bare_whole_kept(expr: Expr) -> Move | Impasse | None:
     """The fraction is attached to the bare whole: 6 − 3/8 = 6 3/8.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> bare_whole_kept(read("6 − 3/8").expr).after
     MixedNumber(whole=6, numerator=3, denominator=8)
     """
@@ -144,7 +144,7 @@ def bare_whole_kept(expr: Expr) -> Move | Impasse | None:
 def wholes_paid_with_bottom(expr: Expr) -> Move | Impasse | None:
     """Inside the wholes a ten is opened as so many as the bottom says: 51 − 27 with eighths gives 22.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> wholes_paid_with_bottom(read("51 − 27 + 3/8").expr).after
     MixedNumber(whole=22, numerator=3, denominator=8)
     """

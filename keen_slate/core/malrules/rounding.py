@@ -2,16 +2,16 @@
 
 from fractions import Fraction
 
+from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import DecimalNumeral, Whole
 from keen_slate.core.problem.tree import Expr, Left, Rounding, decimal_places
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, MalRule, Move
+from keen_slate.core.saying.say import Say
 
 
 def cut_off_not_rounded(expr: Expr) -> Move | Impasse | None:
     """The digits behind the place are cut off, whatever they are: 2.87 to one place becomes 2.8.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> cut_off_not_rounded(read("round 2.87 to 1 place").expr).after
     DecimalNumeral(digits=28, places=1, leading_zero=True)
     """
@@ -21,7 +21,7 @@ def cut_off_not_rounded(expr: Expr) -> Move | Impasse | None:
 def rounded_in_steps(expr: Expr) -> Move | Impasse | None:
     """Rounded place by place from the right: 2.446 to one place becomes 2.45, then 2.5.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> rounded_in_steps(read("round 2.446 to 1 place").expr).after
     DecimalNumeral(digits=25, places=1, leading_zero=True)
     """

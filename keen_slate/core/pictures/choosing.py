@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import lcm
 
+from keen_slate.core.machine.engine import Step
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, whole_and_part
 from keen_slate.core.pictures import shapes
 from keen_slate.core.pictures.shapes import (
@@ -35,8 +36,7 @@ from keen_slate.core.problem.tree import (
     evaluate,
     is_numeral,
 )
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Step
+from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import Working
 
 

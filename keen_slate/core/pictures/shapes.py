@@ -6,7 +6,7 @@ To add a picture: a record here, its choosing in ``choosing.py``, its words in `
 from dataclasses import dataclass
 from fractions import Fraction
 
-from keen_slate.core.wording.say import Say
+from keen_slate.core.saying.say import Say
 
 LARGEST_STRIP = 60
 """Pieces of a whole in a strip: on paper each is then two millimetres wide."""

@@ -2,12 +2,12 @@
 
 from math import lcm, prod
 
+from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.side_work import Multiples, PrimeFactors, Renaming, SideWork
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, whole_and_part
 from keen_slate.core.problem.tree import CrossProducts, Expr, Negative, Sum, Term, is_numeral
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
-from keen_slate.core.working.side_work import Multiples, PrimeFactors, Renaming, SideWork
+from keen_slate.core.saying.say import Say
 
 LARGEST_TRIAL = 2000
 """Primes tried: enough to split any denominator that a class meets."""
@@ -19,7 +19,7 @@ LONGEST_ROW = 12
 def list_multiples(expr: Expr) -> Move:
     """The multiples of each bottom are listed until one stands in every row.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> list_multiples(read("1/4 + 5/6").expr).after == read("3/12 + 10/12").expr
     True
     """
@@ -32,7 +32,7 @@ def list_multiples(expr: Expr) -> Move:
 def keep_one(expr: Expr) -> Move:
     """One bottom is a multiple of the rest: 8 is a multiple of 4 already, so only the quarters change.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> keep_one(read("1/4 + 3/8").expr).after == read("2/8 + 3/8").expr
     True
     """
@@ -42,7 +42,7 @@ def keep_one(expr: Expr) -> Move:
 def prime_factors(expr: Expr) -> Move:
     """Each bottom as a product of primes; what they share is taken once, the rest all.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> prime_factors(read("5/12 + 7/18").expr).after == read("15/36 + 14/36").expr
     True
     """

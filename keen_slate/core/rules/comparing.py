@@ -3,13 +3,13 @@
 from dataclasses import replace
 from math import lcm
 
+from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, mixed_form
 from keen_slate.core.problem.tree import Comparison, Expr, Negative, decimal_for, decimal_places, evaluate
 from keen_slate.core.rules.common_denominators import rename_number
 from keen_slate.core.rules.converting import fraction_of_percent
 from keen_slate.core.rules.decimal_division import with_numbers
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.saying.say import Say
 
 
 def _bare(items: tuple[Expr, ...]) -> list[Expr]:

@@ -2,6 +2,8 @@
 
 from fractions import Fraction
 
+from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.side_work import Calculation
 from keen_slate.core.numbers.forms import (
     NUMERALS,
     CommonFraction,
@@ -28,9 +30,7 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.rules.decimal_division import with_numbers
 from keen_slate.core.rules.long_division import long_division
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
-from keen_slate.core.working.side_work import Calculation
+from keen_slate.core.saying.say import Say
 
 
 def write_improper(expr: Expr) -> Move:

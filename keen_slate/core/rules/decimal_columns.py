@@ -1,9 +1,9 @@
 """Decimals added and subtracted in columns, from the right."""
 
+from keen_slate.core.machine.engine import Impasse, Move, Rule
 from keen_slate.core.numbers.forms import DecimalNumeral, Whole
 from keen_slate.core.problem.tree import Columns, Expr, Sum, Term, children
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, Move, Rule
+from keen_slate.core.saying.say import Say
 
 
 def equal_length(expr: Expr) -> Move:

@@ -4,12 +4,12 @@ from collections.abc import Callable
 from dataclasses import replace
 from fractions import Fraction
 
+from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, Factor, Negative, Product, Sum, Term, decimal_for
 from keen_slate.core.rules.factors import first_pair, pair_replaced
 from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.saying.say import Say
 
 
 def multiply_decimals(expr: Expr) -> Move:

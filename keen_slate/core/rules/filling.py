@@ -3,11 +3,11 @@
 from dataclasses import replace
 from math import gcd
 
-from keen_slate.core.blanks.solving import Solved, fill_sides, fillings, gaps_in, isolated, solve
+from keen_slate.core.machine.engine import Impasse, Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, Whole
+from keen_slate.core.problem.blanks import Solved, fill_sides, fillings, gaps_in, isolated, solve
 from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, gap_worth, is_numeral, number_for
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Impasse, Move, Rule
+from keen_slate.core.saying.say import Say
 
 
 def look_for_blanks(expr: Expr) -> Move:

@@ -2,6 +2,7 @@
 
 Of the rules that serve one goal the first whose choice is in force is taken, so one without a choice comes last."""
 
+from keen_slate.core.machine.engine import Machine, Plan
 from keen_slate.core.rules import (
     common_denominators,
     comparing,
@@ -16,7 +17,6 @@ from keen_slate.core.rules import (
     signs,
     simplifying,
 )
-from keen_slate.core.working.engine import Machine, Plan
 
 PLANS = (
     Plan("answer", plans.answer),

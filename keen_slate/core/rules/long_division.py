@@ -1,6 +1,6 @@
 """Division written out digit by digit, and multiplication by parts, as work beside a line."""
 
-from keen_slate.core.working.side_work import Calculation, Division, SideWork
+from keen_slate.core.machine.side_work import Calculation, Division, SideWork
 
 LONGEST_QUOTIENT = 18
 """Digits of a quotient that are written out; a longer one is cut, and the line beside it says what repeats."""

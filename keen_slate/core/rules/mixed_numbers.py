@@ -1,12 +1,12 @@
 """Wholes and parts: putting wholes by, carrying, regrouping, joining, and going over to improper fractions."""
 
+from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.side_work import Calculation, SideWork
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr, Factor, Negative, Product, Split, Sum, Term, evaluate
 from keen_slate.core.rules.long_division import long_division
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend, with_parts_combined
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
-from keen_slate.core.working.side_work import Calculation, SideWork
+from keen_slate.core.saying.say import Say
 
 
 def put_wholes_by(expr: Expr) -> Move:

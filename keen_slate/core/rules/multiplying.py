@@ -2,11 +2,11 @@
 
 from math import gcd, lcm
 
+from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, Whole
 from keen_slate.core.problem.tree import Expr, Factor, Product
 from keen_slate.core.rules.factors import first_pair, pair_replaced
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.saying.say import Say
 
 
 def _over(number: Expr) -> tuple[int, int]:

@@ -1,11 +1,11 @@
 """Whole numbers, powers, and which two terms are worked on."""
 
+from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, Whole
 from keen_slate.core.problem.tree import Expr, Factor, Group, Negative, Power, Product, Sum, Term, is_numeral, is_zero
 from keen_slate.core.rules.factors import first_pair, pair_replaced, whole_of
 from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.saying.say import Say
 
 
 def take_first(expr: Expr) -> Move:

@@ -2,9 +2,9 @@
 
 from dataclasses import replace
 
+from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.problem.tree import Expr, Factor, Group, Negative, Product, Sum, Term, children, evaluate, tidy
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
+from keen_slate.core.saying.say import Say
 
 
 def signs(expr: Expr) -> Move:
@@ -61,7 +61,7 @@ def product_signs(expr: Expr) -> Move:
 def drop_brackets(expr: Expr) -> Move:
     """Brackets round a single number, and a minus of a minus: −(−3) = 3.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> drop_brackets(read("−(−3)").expr).after == read("3").expr
     True
     """
@@ -73,7 +73,7 @@ def drop_brackets(expr: Expr) -> Move:
 def put_into_signs(expr: Expr) -> Move:
     """What is told is written with signs: subtract 1/4 from 3/4 is 3/4 − 1/4; how many 3/4 in 6 is 6 ÷ 3/4.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> put_into_signs(read("subtract 1/4 from 3/4").expr).after == read("3/4 - 1/4").expr
     True
     """

@@ -2,12 +2,12 @@
 
 from math import gcd
 
+from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.side_work import FactorPairs
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.rules.common_denominators import primes_of
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Move, Rule
-from keen_slate.core.working.side_work import FactorPairs
+from keen_slate.core.saying.say import Say
 
 LARGEST_PAIRED = 10_000
 """Factor pairs are listed for numbers up to this: beyond it nobody lists them."""

@@ -4,8 +4,8 @@ To add a choice: list it here, give a rule (or a plan) that names it in ``rules/
 ``wording/names.py``. A choice that does not fit every problem is given ``refuses``, which says why it cannot.
 """
 
+from keen_slate.core.machine.school import Choice, Facet
 from keen_slate.core.schools import refusing
-from keen_slate.core.schools.school import Choice, Facet
 
 FACETS = (
     Facet("questions", (Choice("asked"), Choice("unasked"))),

@@ -9,7 +9,7 @@ from math import lcm
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
 from keen_slate.core.problem.tree import Expr, Sum, children, decimal_places, evaluate, is_numeral, walk
-from keen_slate.core.wording.say import Say
+from keen_slate.core.saying.say import Say
 
 
 def _sums(expr: Expr) -> list[Sum]:

@@ -5,6 +5,7 @@ A stack is read off a derivation. It stands for a run of its steps, so that the 
 
 from dataclasses import dataclass, replace
 
+from keen_slate.core.machine.engine import Derivation, Step
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Numeral, Whole
 from keen_slate.core.problem.tree import (
     Columns,
@@ -19,7 +20,6 @@ from keen_slate.core.problem.tree import (
     same_value,
 )
 from keen_slate.core.rules.common_denominators import rename_number
-from keen_slate.core.working.engine import Derivation, Step
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +72,7 @@ Stack = FractionStack | DecimalStack
 def stacks_of(derivation: Derivation) -> tuple[Stack, ...]:
     """Every run of a derivation that can be set in columns, in order.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.working.work import work
     >>> (stack,) = stacks_of(work(read("6 1/4 - 2 5/6")).derivation)
     >>> [n.whole.written for n in stack.stages[1]], [n.top.written for n in stack.stages[1]]

@@ -3,8 +3,11 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from keen_slate.core.machine.engine import Derivation, MalRule, Step
+from keen_slate.core.machine.school import Refused, School, fitting_school, school_from
+from keen_slate.core.machine.side_work import Renaming, SideWork
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.reading import Problem
 from keen_slate.core.problem.tree import (
     Chain,
     Columns,
@@ -24,13 +27,10 @@ from keen_slate.core.problem.tree import (
     evaluate,
     walk,
 )
+from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import Refused, School, fitting_school, school_from
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Derivation, MalRule, Step
-from keen_slate.core.working.side_work import Renaming, SideWork
 
 DEFAULT_SCHOOL = school_from(FACETS, {})
 
@@ -144,7 +144,7 @@ def work(
 
     A choice that the problem refuses is replaced by its facet's default, and the working says so.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> [text_of(line.expr) for line in work(read("5 1/6 - 2 5/6")).lines if not line.is_question]
     ['5 1/6 − 2 5/6', '4 7/6 − 2 5/6', '4 − 2 + 2/6', '2 2/6', '2 1/3']
     """

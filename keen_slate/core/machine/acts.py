@@ -3,8 +3,8 @@
 Each act stands in one of four panels: the problem, the common denominator, the equivalents, solving and simplifying.
 """
 
+from keen_slate.core.machine.engine import Step
 from keen_slate.core.problem.tree import Expr, Group, Power, Product, Sum, at_path, walk
-from keen_slate.core.working.engine import Step
 
 PANELS = ("problem", "common-denominator", "equivalents", "solve")
 
@@ -61,7 +61,7 @@ def panel_of(rule: str) -> str:
 def operation_of(problem: Expr, step: Step) -> str | None:
     """Which operation of the order of operations a step belongs to; None where the problem has only one.
 
-    >>> from keen_slate.core.problem.reading import read
+    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.working.work import work
     >>> problem = read("2 × (3 + 4)").expr
     >>> [operation_of(problem, s) for s in work(read("2 × (3 + 4)")).derivation.steps]

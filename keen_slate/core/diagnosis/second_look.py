@@ -3,17 +3,17 @@
 from dataclasses import dataclass
 from fractions import Fraction
 
-from keen_slate.core.blanks.solving import solve
 from keen_slate.core.estimating.estimates import Estimate, estimates
+from keen_slate.core.machine.engine import Derivation, MalRule, strike
+from keen_slate.core.machine.school import School, fitting_school
 from keen_slate.core.malrules.listing import MAL_RULES
-from keen_slate.core.problem.reading import Problem
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate, same_value
+from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, fitting_school
-from keen_slate.core.wording.notation import text_of
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.engine import Derivation, MalRule, strike
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, written_working
 
 

@@ -8,11 +8,8 @@ from collections.abc import Callable
 from fractions import Fraction
 from math import gcd
 
-from keen_slate.core.numbers.forms import CommonFraction, RepeatingDecimal
-from keen_slate.core.problem.tree import Expr, Gap, evaluate, number_for
-from keen_slate.core.wording.mistakes import MISTAKES
-from keen_slate.core.wording.names import DEMAND_NAMES, FAMILY_NAMES, LIMIT_NAMES, filled
-from keen_slate.core.wording.notation import (
+from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.notation.text import (
     MINUS,
     gap_text,
     problem_text,
@@ -21,8 +18,11 @@ from keen_slate.core.wording.notation import (
     text_of,
     unit_text,
 )
-from keen_slate.core.wording.say import Say
-from keen_slate.core.wording.words import DEFAULT_WORDS, Words, listed, piece, place_name, sentence
+from keen_slate.core.numbers.forms import CommonFraction, RepeatingDecimal
+from keen_slate.core.problem.tree import Expr, Gap, evaluate, number_for
+from keen_slate.core.saying.names import DEMAND_NAMES, FAMILY_NAMES, LIMIT_NAMES, filled
+from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.words import DEFAULT_WORDS, Words, listed, piece, place_name, sentence
 
 
 def say(said: Say, words: Words = DEFAULT_WORDS) -> str:

@@ -14,7 +14,6 @@ from fractions import Fraction
 from math import gcd
 from typing import Literal
 
-from keen_slate.core.blanks.solving import TooManyBlanks, blanks_of, solve
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,
@@ -23,7 +22,8 @@ from keen_slate.core.numbers.forms import (
     RepeatingDecimal,
     Whole,
 )
-from keen_slate.core.problem import asking, bounds
+from keen_slate.core.problem import bounds
+from keen_slate.core.problem.blanks import TooManyBlanks, blanks_of, solve
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -47,7 +47,8 @@ from keen_slate.core.problem.tree import (
     number_for,
     walk,
 )
-from keen_slate.core.wording.say import Say
+from keen_slate.core.reading import asking
+from keen_slate.core.saying.say import Say
 
 VULGAR = {
     "¼": (1, 4), "½": (1, 2), "¾": (3, 4), "⅓": (1, 3), "⅔": (2, 3), "⅕": (1, 5), "⅖": (2, 5), "⅗": (3, 5),

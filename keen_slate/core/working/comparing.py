@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
-from keen_slate.core.problem.reading import Problem
-from keen_slate.core.schools.school import School
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.acts import ACT_OF
+from keen_slate.core.machine.acts import ACT_OF
+from keen_slate.core.machine.school import School
+from keen_slate.core.reading.reading import Problem
+from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import Cost, Working, work
 
 

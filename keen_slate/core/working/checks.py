@@ -3,8 +3,8 @@
 from dataclasses import dataclass
 from math import gcd
 
+from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.reading import Problem
 from keen_slate.core.problem.tree import (
     Expr,
     Factor,
@@ -18,10 +18,10 @@ from keen_slate.core.problem.tree import (
     evaluate,
     is_numeral,
 )
+from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.decimal_division import with_numbers
+from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.schools.school import School, school_from
-from keen_slate.core.wording.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
 
 

@@ -12,6 +12,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal, NamedTuple, TypeVar
 
+from keen_slate.core.machine.school import School
+from keen_slate.core.machine.side_work import SideWork
 from keen_slate.core.problem.tree import (
     Expr,
     Path,
@@ -23,9 +25,7 @@ from keen_slate.core.problem.tree import (
     same_value,
     tidy,
 )
-from keen_slate.core.schools.school import School
-from keen_slate.core.wording.say import Say
-from keen_slate.core.working.side_work import SideWork
+from keen_slate.core.saying.say import Say
 
 MAX_STEPS = 2000
 """Far above what the largest problem within the bounds needs; a derivation that gets here has a fault."""

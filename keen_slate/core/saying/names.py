@@ -1,7 +1,7 @@
 """Names and descriptions of what is listed elsewhere: facets, choices, mistakes, demands."""
 
-from keen_slate.core.demands.curriculum import KEY_STAGE_3, Place
-from keen_slate.core.wording.words import VOCABULARY, Words, sentence
+from keen_slate.core.curriculum.places import KEY_STAGE_3, Place
+from keen_slate.core.saying.words import VOCABULARY, Words, sentence
 
 FACET_NAMES = {
     "questions": "Decisions",

@@ -4,7 +4,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.wording.say import Say
+from keen_slate.core.saying.say import Say
 
 
 @dataclass(frozen=True, slots=True)
