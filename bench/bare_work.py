@@ -15,7 +15,7 @@ from bench.bag import bag, mixed_sum
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import read
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.working.work import work
 from tests.support.arithmetic import as_python
 

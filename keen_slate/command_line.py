@@ -9,8 +9,8 @@ from collections.abc import Callable, Iterable, Iterator
 from dataclasses import asdict
 from typing import Any, TextIO, get_args
 
-from keen_slate.core.curriculum.places import MET, place_of
-from keen_slate.core.demands.find import demands_of
+from keen_slate.core.curriculum.places import place_text
+from keen_slate.core.demands.find import demands_of, place_of
 from keen_slate.core.diagnosis.answers import Cause, Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.glass import better_numbers, separating, under_the_glass
@@ -23,23 +23,12 @@ from keen_slate.core.laddering.ladder import Contradiction, Wishes, ladder
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.machine.school import School, UnknownChoice, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
-from keen_slate.core.malrules.words import MISTAKES
 from keen_slate.core.notation.text import labelled, problem_text, text_of
 from keen_slate.core.problem.blanks import gaps_in, solve
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate, number_for
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
-from keen_slate.core.saying.names import (
-    AIM_NAMES,
-    CHOICE_NAMES,
-    FACET_NAMES,
-    FAMILY_NAMES,
-    filled,
-    in_words,
-    place_text,
-)
-from keen_slate.core.saying.say import Say
-from keen_slate.core.saying.sentences import say, with_decimal_sign
-from keen_slate.core.saying.words import DEFAULT_WORDS, VOCABULARY, Words, words_from
+from keen_slate.core.saying.say import say, with_decimal_sign
+from keen_slate.core.saying.words import DEFAULT_WORDS, VOCABULARY, Words, filled, in_words, words_from
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.checks import checks_of
 from keen_slate.core.working.comparing import compare_schools
@@ -400,30 +389,29 @@ def _separating(problem: Problem, group: tuple[str, ...], school: School) -> Pro
 
 def _mistakes() -> Iterable[dict[str, object]]:
     for mistake in MAL_RULES:
-        words = MISTAKES[mistake.id]
         yield {
             "id": mistake.id,
             "kind": mistake.kind,
             "goals": list(mistake.goals),
             "every_time": mistake.every,
-            "name": in_words(words.name, DEFAULT_WORDS),
-            "belief": filled(words.belief, DEFAULT_WORDS),
-            "shows": in_words(words.shows, DEFAULT_WORDS),
-            "question": in_words(words.question, DEFAULT_WORDS),
-            "picture": words.picture,
-            "needs": list(words.needs),
-            "met": place_text(MET[mistake.id]),
-            "source": words.source,
+            "name": in_words(mistake.name, DEFAULT_WORDS),
+            "belief": filled(mistake.belief, DEFAULT_WORDS),
+            "shows": in_words(mistake.shows, DEFAULT_WORDS),
+            "question": in_words(mistake.question, DEFAULT_WORDS),
+            "picture": mistake.picture,
+            "needs": list(mistake.needs),
+            "met": place_text(mistake.met),
+            "source": mistake.source,
         }
 
 
 def _aims() -> Iterable[dict[str, object]]:
     for family in FAMILIES:
-        name = in_words(FAMILY_NAMES[family.id], DEFAULT_WORDS)
+        name = in_words(family.name, DEFAULT_WORDS)
         yield {"family": family.id, "name": name, "always": sorted(family.always), "demands": list(family.climb)}
     for aim in AIMS:
         wishes = aim.wishes
-        name = in_words(AIM_NAMES[aim.id], DEFAULT_WORDS)
+        name = in_words(aim.name, DEFAULT_WORDS)
         yield {
             "aim": aim.id, "name": name, "family": wishes.family, "can": sorted(wishes.can), "new": list(wishes.new),
         }  # fmt: skip
@@ -459,7 +447,7 @@ def _ladder(options: argparse.Namespace, school: School) -> Iterable[dict[str, o
 
 def _told(fault: Exception, words: Words) -> str:
     if isinstance(fault, Contradiction):
-        return say(Say.of("contradiction", family=fault.family, wishes=fault.wishes), words)
+        return say(fault.said, words)
     return str(fault)
 
 
@@ -467,13 +455,13 @@ def _schools() -> Iterable[dict[str, object]]:
     for facet in FACETS:
         yield {
             "facet": facet.id,
-            "name": in_words(FACET_NAMES[facet.id], DEFAULT_WORDS),
+            "name": in_words(facet.name, DEFAULT_WORDS),
             "default": facet.default,
             "choices": [
                 {
                     "id": c.id,
-                    "name": filled(CHOICE_NAMES[facet.id, c.id][0], DEFAULT_WORDS),
-                    "about": in_words(CHOICE_NAMES[facet.id, c.id][1], DEFAULT_WORDS),
+                    "name": filled(c.name, DEFAULT_WORDS),
+                    "about": in_words(c.about, DEFAULT_WORDS),
                 }
                 for c in facet.choices
             ],

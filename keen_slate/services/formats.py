@@ -18,14 +18,12 @@ from pydantic import ValidationError
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.machine.school import UnknownChoice
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.malrules.words import MISTAKES
 from keen_slate.core.notation.text import labelled, text_of
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import Chain
 from keen_slate.core.reading.reading import UnreadableProblem
-from keen_slate.core.saying.names import in_words
-from keen_slate.core.saying.sentences import say, with_decimal_sign
-from keen_slate.core.saying.words import Words
+from keen_slate.core.saying.say import say, with_decimal_sign
+from keen_slate.core.saying.words import Words, in_words
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.qti import Choice, ItemFile, item_xml, manifest_xml
@@ -187,7 +185,7 @@ def as_csv(found: ExampleSet, words: Words) -> bytes:
     for number, example in enumerate(found.examples, start=1):
         asked = Asked(example.problem, example.school, {})
         wrong = [
-            f"{text_of(w.answer)} ({in_words(MISTAKES[w.mistake].name, words)})" for w in _likely_wrong(asked)
+            f"{text_of(w.answer)} ({in_words(BY_ID[w.mistake].name, words)})" for w in _likely_wrong(asked)
         ]  # fmt: skip
         answer = labelled(asked.work().answer, asked.problem.label)
         row = (number, example.problem, answer, "; ".join(example.demands), _role(example), "; ".join(wrong))

@@ -14,12 +14,11 @@ from keen_slate.core.laddering.ladder import Contradiction, Rung, Wishes, ladder
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
-from keen_slate.core.malrules.words import MISTAKES
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.reading.reading import Problem
-from keen_slate.core.saying.names import AIM_NAMES, FAMILY_NAMES, in_words
-from keen_slate.core.saying.say import Say
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying import drawing
+from keen_slate.core.saying.say import Say, say
+from keen_slate.core.saying.words import in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
 from keen_slate.services.shapes import (
@@ -59,11 +58,9 @@ class Ladders:
         """The families with their demands, the ready aims, and the teacher's own."""
         with self.database.transaction() as session:
             words = chosen_words_of(session)
-            ready = [
-                ShownAim(id=a.id, name=in_words(AIM_NAMES[a.id], words), kept=False, plan=_plan(a.wishes)) for a in AIMS
-            ]
+            ready = [ShownAim(id=a.id, name=in_words(a.name, words), kept=False, plan=_plan(a.wishes)) for a in AIMS]
             families = [
-                OfferedFamily(id=f.id, name=in_words(FAMILY_NAMES[f.id], words), climb=shown_demands(f.climb, words))
+                OfferedFamily(id=f.id, name=in_words(f.name, words), climb=shown_demands(f.climb, words))
                 for f in FAMILIES
             ]
             return Aims(families=families, aims=ready + [_shown_aim(a) for a in aims.list_aims(session)])
@@ -88,7 +85,7 @@ class Ladders:
             try:
                 rungs = ladder(wishes, school, standing)
             except Contradiction as fault:
-                said = Say.of("contradiction", family=fault.family, wishes=fault.wishes)
+                said = fault.said
                 raise NotPossible(say(said, words)) from fault
             order: list[UUID | sets.NewExample] = []
             for index, rung in enumerate(rungs):
@@ -142,7 +139,7 @@ class Ladders:
             elif mistake not in wrong_answers(example.problem, school):
                 other = None
             if other is None:
-                raise NotPossible(say(Say.of("no-other-item", how="another" if what == "turn" else what), words))
+                raise NotPossible(say(Say.of(drawing.no_other_item, how="another" if what == "turn" else what), words))
             order: list[UUID | sets.NewExample] = [e.id for e in found.examples]
             new = kept(other, problem_text(other.expr, other.label), example.school, task=role)
             order.insert(order.index(example.id) + 1, new)
@@ -178,7 +175,7 @@ class Ladders:
             mistakes=[
                 GlanceMistake(
                     mistake=m.id,
-                    name=in_words(MISTAKES[m.id].name, words),
+                    name=in_words(m.name, words),
                     revealed_by=revealed.get(m.id, []),
                     hidden_in=hidden.get(m.id, []),
                 )
@@ -199,7 +196,7 @@ class Ladders:
     ) -> ShownSet:
         words = chosen_words_of(session)
         if other is None:
-            raise NotPossible(say(Say.of("no-other-item", how=how), words))
+            raise NotPossible(say(Say.of(drawing.no_other_item, how=how), words))
         new = kept(other, problem_text(other.expr, other.label), example.school, task=task)
         order = [new if e.id == example.id else e.id for e in found.examples]
         return shown_set(sets.rearrange(session, found.id, revision, order), words)

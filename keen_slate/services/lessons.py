@@ -4,9 +4,7 @@ from typing import Any
 from uuid import UUID
 
 from keen_slate.core.diagnosis.second_look import look_twice
-from keen_slate.core.machine.questions import PUPIL_QUESTIONS
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.malrules.words import MISTAKES
 from keen_slate.core.working.work import Working, work
 from keen_slate.services.shapes import (
     Edits,
@@ -59,7 +57,7 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
         lines=_lines(shown, working, asked, Edits() if finding else edits, drawn),
         answer=asked.notation(right.answer),
         turn=task.role == "turn" or task.fading.kind == "bare",
-        find=asked.named(MISTAKES[task.mistake].question) if finding else "",
+        find=asked.named(BY_ID[task.mistake].question) if finding else "",
         wrong=None if likeliest is None or finding else _on_purpose(likeliest.mistake, asked, acronym),
     )
 
@@ -94,7 +92,7 @@ def _lines(
                 notation=line.notation,
                 reason=(own.reason if own and own.reason else line.reason),
                 reason_html=None if own and own.reason else line.reason_html,
-                question=asked.named(PUPIL_QUESTIONS.get(line.rule, "")),
+                question=asked.named(working.lines[index].question),
                 only_asks=line.question,
                 side=line.side,
                 picture=drawn.get(index),
@@ -109,4 +107,4 @@ def _on_purpose(mistake: str, asked: Asked, acronym: str) -> WrongOnPurpose:
     working = work(asked.problem, asked.school, BY_ID[mistake])
     shown = shown_working(asked, working, acronym)
     lines = [n for n in _lines(shown, working, asked, Edits(), {}) if not n.only_asks]
-    return WrongOnPurpose(lines=lines, question=asked.named(MISTAKES[mistake].question))
+    return WrongOnPurpose(lines=lines, question=asked.named(BY_ID[mistake].question))

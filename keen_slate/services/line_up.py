@@ -7,17 +7,17 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from keen_slate.core.demands.find import demands_of
+from keen_slate.core.demands.listing import DEMAND
 from keen_slate.core.laddering.changing import fits
 from keen_slate.core.laddering.ladder import Target
 from keen_slate.core.machine.school import school_from
-from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.malrules.listing import MISTAKES
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.reading.reading import Problem, read
-from keen_slate.core.saying.names import DEMAND_NAMES, filled, in_words
-from keen_slate.core.saying.say import Say
-from keen_slate.core.saying.sentences import say, with_decimal_sign
-from keen_slate.core.saying.words import DEFAULT_WORDS, Words
+from keen_slate.core.saying import drawing
+from keen_slate.core.saying.say import Say, say, with_decimal_sign
+from keen_slate.core.saying.words import DEFAULT_WORDS, Words, filled, in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, sign_of_answer, work
 from keen_slate.services.shapes import (
@@ -198,7 +198,7 @@ def _shown_example(example: Example, words: Words) -> ShownExample:
     return ShownExample(
         id=example.id,
         task=task,
-        added=filled(DEMAND_NAMES[task.added], words) if task.added in DEMAND_NAMES else "",
+        added=filled(DEMAND[task.added].name, words) if task.added in DEMAND else "",
         judged=_judged(problem, task, words),
         mistake=in_words(MISTAKES[task.mistake].name, words) if task.mistake in MISTAKES else "",
         typed=with_decimal_sign(example.problem, words),
@@ -218,6 +218,6 @@ def _judged(problem: Problem, task: Task, words: Words) -> str:
     if not task.required:
         return ""
     lacks, besides = fits(problem, Target(frozenset(task.required), frozenset(task.allowed), task.added))
-    said = [Say.of("lacks", demands=lacks)] if lacks else []
-    said += [Say.of("asks-besides", demands=besides)] if besides else []
+    said = [Say.of(drawing.lacks, demands=tuple(DEMAND[d].name for d in lacks))] if lacks else []
+    said += [Say.of(drawing.asks_besides, demands=tuple(DEMAND[d].name for d in besides))] if besides else []
     return " ".join(say(s, words) for s in said)

@@ -17,16 +17,14 @@ import typst
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.changing import twin
 from keen_slate.core.laddering.fading import Fading, State, faded
-from keen_slate.core.machine.acts import ACT_OF
-from keen_slate.core.machine.questions import PUPIL_QUESTIONS
+from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.malrules.words import MISTAKES
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.forms import DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.shapes import told as picture_told
 from keen_slate.core.problem.tree import Expr, Sum, children
-from keen_slate.core.saying.names import ACT_NAMES, PANEL_NAMES
+from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.render.pictures_svg import picture_svg
@@ -190,11 +188,11 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
     if finding and request.kind in ("as-set", "worked", "bare"):
         note, worked, states = "Find the line that does not follow.", True, faded(working, Fading())
     elif finding:
-        note = asked.named(MISTAKES[task.mistake].name) + "."
+        note = asked.named(BY_ID[task.mistake].name) + "."
     task_told = task_of(asked)
     return {
         "number": f"{number}.",
-        "asked": task_told if task_told != asked.say(Say.of("problem")) else "",
+        "asked": task_told if task_told != asked.say(Say.of(calculating.problem)) else "",
         "problem": _shown_expr(asked, asked.problem.expr),
         "note": note,
         "sign": sign_of_answer(asked.problem.expr, right.answer),
@@ -235,7 +233,7 @@ def _lines(working: Working, states: tuple[State, ...], asked: Asked, edits: Edi
                 "state": state,
                 "sign": line.sign,
                 "asks": line.is_question,
-                "question": asked.named(PUPIL_QUESTIONS.get(line.rule, "")),
+                "question": asked.named(line.question),
                 "shown": _shown_expr(asked, line.expr, blank) if state != "blank" else NOTHING_SHOWN,
                 "reason": _reason(line, state, edit.reason if edit else None, asked),
             }
@@ -246,7 +244,7 @@ def _lines(working: Working, states: tuple[State, ...], asked: Asked, edits: Edi
 def _reason(line: Line, state: State, own: str | None, asked: Asked) -> str:
     """The reason of a line that is given; one whose numbers are blank must not tell them."""
     if state != "given":
-        return asked.named(PUPIL_QUESTIONS.get(line.rule, "")) if state == "numbers" else ""
+        return asked.named(line.question) if state == "numbers" else ""
     return own or asked.say(line.said)
 
 
@@ -276,10 +274,10 @@ def _space(working: Working, states: tuple[State, ...], asked: Asked, request: P
     if request.organiser == "columns" and isinstance(expr, Sum) and _stackable(expr):
         return _column_space(expr, asked)
     if request.organiser == "panels":
-        return {"kind": "panels", "panels": [asked.named(name) for name in PANEL_NAMES.values()]}
+        return {"kind": "panels", "panels": [asked.named(name) for name in PANELS.values()]}
     if request.organiser == "checklist":
-        acts = dict.fromkeys(ACT_OF[line.rule] for line in working.lines[1:])
-        return {"kind": "checklist", "steps": [asked.named(ACT_NAMES[a]) for a in acts]}
+        acts = dict.fromkeys(line.act for line in working.lines[1:])
+        return {"kind": "checklist", "steps": [asked.named(ACTS[a].name) for a in acts]}
     written = sum(not line.is_question for line in working.lines) - 1
     return {"kind": "lines", "lines": written + SPACE_LINES}
 
@@ -307,7 +305,7 @@ def _wrong(asked: Asked) -> list[Data]:
     for wrong in second.likely_wrong:
         shown = _shown_expr(asked, wrong.answer)
         row = rows.setdefault(shown["alt"], {"answer": shown, "names": [], "caught": False})
-        row["names"].append(asked.named(MISTAKES[wrong.mistake].name))
+        row["names"].append(asked.named(BY_ID[wrong.mistake].name))
         row["caught"] = wrong.caught
     return [row | {"names": "; ".join(row["names"])} for row in rows.values()]
 

@@ -1,16 +1,8 @@
 """What a teacher sets once: words, acronym, usual school, answer policy, organiser."""
 
 from keen_slate.core.machine.school import school_from
-from keen_slate.core.saying.names import (
-    ACRONYM_NAMES,
-    CHOICE_NAMES,
-    FACET_NAMES,
-    POLICY_NAMES,
-    WORD_NAMES,
-    filled,
-    in_words,
-)
-from keen_slate.core.saying.words import DEFAULT_WORDS, VOCABULARY
+from keen_slate.core.saying.names import ACRONYM_NAMES, POLICY_NAMES, WORD_NAMES
+from keen_slate.core.saying.words import DEFAULT_WORDS, VOCABULARY, filled, in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.services.shapes import (
     DeskSettings,
@@ -52,12 +44,12 @@ def offered() -> Offered:
         facets=[
             OfferedFacet(
                 id=f.id,
-                name=in_words(FACET_NAMES[f.id], DEFAULT_WORDS),
+                name=in_words(f.name, DEFAULT_WORDS),
                 choices=[
                     OfferedChoice(
                         id=c.id,
-                        name=filled(CHOICE_NAMES[f.id, c.id][0], DEFAULT_WORDS),
-                        about=in_words(CHOICE_NAMES[f.id, c.id][1], DEFAULT_WORDS),
+                        name=filled(c.name, DEFAULT_WORDS),
+                        about=in_words(c.about, DEFAULT_WORDS),
                     )
                     for c in f.choices
                 ],

@@ -8,14 +8,15 @@ from contextlib import suppress
 from fractions import Fraction
 from string import ascii_uppercase
 
-from keen_slate.core.curriculum.places import MET, PLACES
+from keen_slate.core.curriculum.places import place_text
 from keen_slate.core.demands.find import demands_of
+from keen_slate.core.demands.listing import DEMAND
 from keen_slate.core.diagnosis.answers import diagnose, prepare
 from keen_slate.core.diagnosis.glass import better_numbers, how_much_it_tells, separating, under_the_glass
 from keen_slate.core.diagnosis.lines import judge_lines
 from keen_slate.core.diagnosis.second_look import LikelyWrong, SecondLook, look_twice
 from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates
-from keen_slate.core.machine.acts import ACT_OF, operation_of, panel_of
+from keen_slate.core.machine.acts import ACTS
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.machine.side_work import (
     Calculation,
@@ -26,12 +27,12 @@ from keen_slate.core.machine.side_work import (
     Renaming,
     SideWork,
 )
-from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.malrules.words import MISTAKES
+from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.notation.text import labelled, problem_text, text_of
 from keen_slate.core.numbers.forms import CommonFraction
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.number_line import Band, number_line
+from keen_slate.core.pictures.shapes import NAMES as PICTURES
 from keen_slate.core.pictures.shapes import told
 from keen_slate.core.problem.blanks import only_decimals, solve
 from keen_slate.core.problem.tree import (
@@ -49,23 +50,14 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.rules.listing import RULES
-from keen_slate.core.saying.names import (
-    ACRONYM_LETTERS,
-    ACT_NAMES,
-    CHOICE_NAMES,
-    DEMAND_NAMES,
-    FACET_NAMES,
-    PICTURE_NAMES,
-    filled,
-    in_words,
-    place_text,
-)
-from keen_slate.core.saying.say import Say
-from keen_slate.core.saying.sentences import say, with_decimal_sign
-from keen_slate.core.saying.words import DEFAULT_WORDS, Words, words_from
-from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.saying import calculating, verdicts
+from keen_slate.core.saying.names import ACRONYM_LETTERS
+from keen_slate.core.saying.say import Say, say, with_decimal_sign
+from keen_slate.core.saying.words import DEFAULT_WORDS, Words, filled, in_words, words_from
+from keen_slate.core.schools.listing import FACET, FACETS
 from keen_slate.core.working.checks import Check, checks_of
 from keen_slate.core.working.comparing import aligned, recommend
+from keen_slate.core.working.order import operation_of
 from keen_slate.core.working.stack import (
     DecimalStack,
     Figure,
@@ -238,14 +230,14 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
         problem=asked.notation(expr),
         asked=with_decimal_sign(problem_text(expr, asked.problem.label), asked.words),
         notes=[asked.say(n) for n in asked.problem.notes],
-        refused=[f"{asked.named(CHOICE_NAMES[r.facet, r.choice][0])}: {asked.say(r.why)}" for r in working.refused],
+        refused=[f"{asked.named(FACET[r.facet].choice(r.choice).name)}: {asked.say(r.why)}" for r in working.refused],
         solutions=solve(expr.sides).count if isinstance(expr, Chain) else None,
         answer=asked.notation(working.answer),
         value=str(evaluate(expr)) if has_value else None,
         school=asked.school.as_dict(),
         lines=lines,
         stacks=[s for stack in stacks_of(working.derivation) if (s := _shown_stack(stack, working, asked))],
-        acts={n.act: in_words(ACT_NAMES[n.act], asked.words) for n in lines},
+        acts={n.act: in_words(ACTS[n.act].name, asked.words) for n in working.lines},
         order=[list(pair) for pair in ACRONYM_LETTERS[acronym]] if ordered else [],
     )
 
@@ -253,7 +245,7 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
 def task_of(asked: Asked) -> str:
     told = asked_in_words(asked.problem)
     if not told:
-        return "Fill the blanks." if isinstance(asked.problem.expr, Chain) else asked.say(Say.of("problem"))
+        return "Fill the blanks." if isinstance(asked.problem.expr, Chain) else asked.say(Say.of(calculating.problem))
     told = told.replace("…", "it") if told.startswith(("simplify", "round")) else told.replace("…", "").strip()
     told = (
         f"Write it {told}"
@@ -278,7 +270,7 @@ def look(request: WorkRequest) -> Looked:
     return Looked(
         estimates=[shown_estimate(e, asked) for e in second.estimates],
         others=[shown_estimate(e, asked) for e in other_estimates(problem.expr)],
-        about_one=asked.say(Say.of("about-one", verdict=about_one)) if about_one else None,
+        about_one=asked.say(Say.of(verdicts.about_one, verdict=about_one)) if about_one else None,
         likely_wrong=[_shown_mistake(w, letter, asked, groups) for letter, w in _lettered(second)],
         form_only=[_shown_mistake(w, "", asked, {}) for w in second.form_only],
         silent=[SilentMistake(mistake=m, name=asked.named(MISTAKES[m].name), why=why) for m, why in silent],
@@ -290,7 +282,7 @@ def look(request: WorkRequest) -> Looked:
 
 
 def shown_demands(ids: Sequence[str], words: Words) -> list[ShownDemand]:
-    return [ShownDemand(id=d, name=filled(DEMAND_NAMES[d], words), place=place_text(PLACES[d])) for d in ids]
+    return [ShownDemand(id=d, name=filled(DEMAND[d].name, words), place=place_text(DEMAND[d].place)) for d in ids]
 
 
 def shown_estimate(estimate: Estimate, asked: Asked) -> ShownEstimate:
@@ -309,8 +301,8 @@ def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[s
     return ShownMistake(
         mistake=wrong.mistake, name=asked.named(words.name), belief=asked.phrase(words.belief),
         shows=asked.named(words.shows), question=asked.named(words.question),
-        picture=PICTURE_NAMES[words.picture], source=words.source,
-        met=place_text(MET[wrong.mistake]), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
+        picture=PICTURES[words.picture], source=words.source,
+        met=place_text(words.met), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
         like=[asked.named(MISTAKES[m].name) for m in same],
     )  # fmt: skip
 
@@ -354,7 +346,7 @@ def diagnose_answer(request: AnswerRequest) -> Diagnosed:
     if found.said is not None:
         said = asked.say(found.said)
     else:
-        said = asked.say(Say.of("verdict", verdict=found.verdict, causes=len(found.causes)))
+        said = asked.say(Say.of(verdicts.verdict, verdict=found.verdict, causes=len(found.causes)))
     return Diagnosed(
         verdict=found.verdict,
         said=said,
@@ -362,7 +354,9 @@ def diagnose_answer(request: AnswerRequest) -> Diagnosed:
             ShownCause(
                 mistakes=[_named(m, asked) for m in c.mistakes],
                 slips=c.slips,
-                slip=asked.say(Say.of("slip", kind=c.slip, alone=not c.mistakes, worked=c.worked)) if c.slip else "",
+                slip=asked.say(Say.of(verdicts.slip, kind=c.slip, alone=not c.mistakes, worked=c.worked))
+                if c.slip
+                else "",
                 answer=asked.notation(c.answer),
             )
             for c in found.causes[:MOST_CAUSES]
@@ -384,7 +378,7 @@ def judge(request: LinesRequest) -> Judged:
     """A pupil's own lines judged, each on the one before."""
     asked = Asked.of(request)
     if isinstance(asked.problem.expr, (Comparison, Chain)):
-        raise UnreadableProblem(Say.of("lines-of-one-value"), 0)
+        raise UnreadableProblem(Say.of(verdicts.lines_of_one_value), 0)
     comma = asked.words.decimal_sign == ","
     judged = judge_lines(asked.problem, tuple(request.lines), asked.school, decimal_comma=comma)
     return Judged(
@@ -396,7 +390,10 @@ def judge(request: LinesRequest) -> Judged:
                 if j.said
                 else asked.say(
                     Say.of(
-                        "line-verdict", verdict=j.verdict, due=in_words(_due_name(j.due), asked.words), run_on=j.run_on
+                        verdicts.line_verdict,
+                        verdict=j.verdict,
+                        due=in_words(_due_name(j.due), asked.words),
+                        run_on=j.run_on,
                     )
                 ),
                 causes=[_named(m, asked) for m in j.causes],
@@ -408,8 +405,7 @@ def judge(request: LinesRequest) -> Judged:
 
 def _due_name(goal: str) -> str:
     """What was due, in the words of the checklist."""
-    act = next((ACT_OF[r.id] for r in RULES if r.goal == goal and r.id in ACT_OF), "")
-    return ACT_NAMES.get(act, "")
+    return next((ACTS[r.act].name for r in RULES if r.goal == goal), "")
 
 
 def wrong_beside_right(request: WrongRequest) -> Compared:
@@ -443,7 +439,7 @@ def pictures(request: WorkRequest) -> Pictures:
             shown=found.shown,
             pictures=[
                 ShownPicture(
-                    kind=p.kind, name=PICTURE_NAMES[p.kind], svg=picture_svg(p, asked.say(told(p))),
+                    kind=p.kind, name=PICTURES[p.kind], svg=picture_svg(p, asked.say(told(p))),
                     told=asked.say(told(p)),
                 )
                 for p in found.pictures
@@ -518,8 +514,8 @@ def _shown_line(line: Line, asked: Asked) -> ShownLine:
         sign=line.sign,
         notation=asked.notation(line.expr, line.changed),
         rule=line.rule,
-        act=ACT_OF.get(line.rule, "work"),
-        panel=panel_of(line.rule),
+        act=line.act,
+        panel=ACTS[line.act].panel,
         operation=operation_of(asked.problem.expr, line.step) if line.step else None,
         reason=reason,
         reason_html=prose_html(reason),
@@ -628,8 +624,8 @@ def _facets(asked: Asked, working: Working) -> list[ShownFacet]:
         choices = [
             ShownChoice(
                 id=id,
-                name=asked.phrase(CHOICE_NAMES[facet.id, id][0]),
-                about=asked.named(CHOICE_NAMES[facet.id, id][1]),
+                name=asked.phrase(facet.choice(id).name),
+                about=asked.named(facet.choice(id).about),
                 in_force=school[facet.id] == id,
                 lines=w.cost.lines,
                 largest=str(w.cost.largest),
@@ -640,9 +636,7 @@ def _facets(asked: Asked, working: Working) -> list[ShownFacet]:
         ]
         written = {tuple((line.expr, line.rule) for line in w.lines) for w in workings.values()}
         shown.append(
-            ShownFacet(
-                id=facet.id, name=asked.named(FACET_NAMES[facet.id]), matters=len(written) > 1, why=why, choices=choices
-            )
+            ShownFacet(id=facet.id, name=asked.named(facet.name), matters=len(written) > 1, why=why, choices=choices)
         )
     return shown
 
@@ -650,7 +644,7 @@ def _facets(asked: Asked, working: Working) -> list[ShownFacet]:
 def school_names(school: School, words: Words) -> list[str]:
     """What a school does otherwise than the usual one."""
     return [
-        filled(CHOICE_NAMES[facet, choice][0], words)
+        filled(FACET[facet].choice(choice).name, words)
         for facet, choice in school.as_dict().items()
         if DEFAULT_SCHOOL[facet] != choice
     ]

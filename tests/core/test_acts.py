@@ -5,13 +5,14 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.machine.acts import ACT_OF, ACTS, PANELS, operation_of, panel_of
+from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import evaluate
 from keen_slate.core.reading.reading import read
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.comparing import aligned
+from keen_slate.core.working.order import operation_of
 from keen_slate.core.working.work import Turn, work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line
@@ -43,18 +44,8 @@ class Order(unittest.TestCase):
 
 
 class Panels(unittest.TestCase):
-    def test_every_act_has_a_panel(self) -> None:
-        for rules in ACTS.values():
-            for rule in rules:
-                self.assertIn(panel_of(rule), PANELS)
-
-    def test_no_rule_stands_in_two_acts(self) -> None:
-        listed = [r for rules in ACTS.values() for r in rules]
-        self.assertEqual(len(listed), len(set(listed)))
-        self.assertEqual(len(listed), len(ACT_OF))
-
     def test_a_subtraction_goes_through_all_four(self) -> None:
-        panels = [panel_of(n.rule) for n in work(read("6 1/4 − 2 5/6")).lines]
+        panels = [ACTS[n.act].panel for n in work(read("6 1/4 − 2 5/6")).lines]
         self.assertEqual(list(dict.fromkeys(panels)), list(PANELS))
 
 

@@ -16,7 +16,7 @@ from keen_slate.core.problem.blanks import LARGEST_BLANK, fillings, solve
 from keen_slate.core.problem.tree import Chain, Gap, evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.rules.factors import whole_of
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.working.work import Working, work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line

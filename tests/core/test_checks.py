@@ -13,7 +13,7 @@ from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import evaluate, walk
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.checks import checks_of
 from keen_slate.core.working.work import work

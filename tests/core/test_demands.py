@@ -8,10 +8,9 @@ from math import gcd, lcm
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.curriculum.places import KEY_STAGE_3, MET, PLACES, place_of
-from keen_slate.core.demands.find import demands_of
+from keen_slate.core.curriculum.places import KEY_STAGE_3
+from keen_slate.core.demands.find import demands_of, place_of
 from keen_slate.core.demands.listing import DEMANDS
-from keen_slate.core.malrules.words import MISTAKES
 from keen_slate.core.reading.reading import read
 from tests.support.searching import searched
 
@@ -110,10 +109,6 @@ class Demands(unittest.TestCase):
 
 
 class Curriculum(unittest.TestCase):
-    def test_every_demand_and_every_mistake_is_placed(self) -> None:
-        self.assertEqual({d.id for d in DEMANDS}, set(PLACES))
-        self.assertEqual(set(MISTAKES), set(MET))
-
     def test_standards(self) -> None:
         """CCSS (2010) and England's programmes of study (2013), from memory: items that they name, and where."""
         for text, standard, year in (

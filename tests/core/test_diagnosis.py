@@ -20,7 +20,7 @@ from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Comparison, Negative, evaluate, number_for
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import work
 from tests.core.test_mal_rules import rows

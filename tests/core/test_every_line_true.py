@@ -13,7 +13,7 @@ from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import evaluate, is_numeral
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.rules.plans import finish
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
 from tests.support.arithmetic import as_python, value_of_line

@@ -6,7 +6,6 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.laddering.fading import Fading, faded
-from keen_slate.core.machine.questions import PUPIL_QUESTIONS
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.reading.reading import read
 from keen_slate.core.rules.listing import RULES
@@ -66,6 +65,5 @@ class Faded(unittest.TestCase):
 
 class Questions(unittest.TestCase):
     def test_every_question_belongs_to_a_rule(self) -> None:
-        self.assertLessEqual(set(PUPIL_QUESTIONS), {r.id for r in RULES})
-        for question in PUPIL_QUESTIONS.values():
+        for question in filter(None, (r.question for r in RULES)):
             self.assertTrue(question.endswith("?"), question)

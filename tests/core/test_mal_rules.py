@@ -3,19 +3,20 @@
 import unittest
 from itertools import pairwise
 from pathlib import Path
+from typing import get_args
 
 from hypothesis import given
 from hypothesis import strategies as st
 
+from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.machine.mistakes import PictureKind
 from keen_slate.core.machine.school import school_from
-from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
-from keen_slate.core.malrules.words import MISTAKES, PRACTICE
+from keen_slate.core.malrules.listing import BY_ID, MAL_RULES, MISTAKES
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.pictures.shapes import KINDS
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.reading.reading import read
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import Working, work
 from tests.support.arithmetic import value_of_line
@@ -169,7 +170,7 @@ class Laws(unittest.TestCase):
         self.assertEqual(set(MISTAKES), set(BY_ID) | FAULTS_OF_FORM_ONLY)
         for id, words in MISTAKES.items():
             with self.subTest(id=id):
-                self.assertIn(words.picture, KINDS)
+                self.assertIn(words.picture, get_args(PictureKind))
                 self.assertTrue(words.question.endswith("?"))
                 self.assertTrue(words.source == PRACTICE or words.source.endswith("(from memory)"))
 

@@ -7,7 +7,7 @@ from hypothesis import strategies as st
 
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.saying.sentences import say, with_decimal_sign
+from keen_slate.core.saying.say import say, with_decimal_sign
 from keen_slate.core.saying.words import Words
 from tests.support.searching import searched
 

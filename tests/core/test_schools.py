@@ -7,7 +7,7 @@ from hypothesis import given
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import read
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.checks import checks_of
 from keen_slate.core.working.comparing import compare_schools

@@ -6,7 +6,7 @@ from pathlib import Path
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.notation.text import labelled, problem_text
 from keen_slate.core.reading.reading import read
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import work
 from tests.support.arithmetic import value_of_line

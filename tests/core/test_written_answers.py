@@ -15,7 +15,7 @@ from keen_slate.core.notation.text import labelled, text_of
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.working.work import work
 from tests.support.generated import asked, expressions
 from tests.support.searching import searched

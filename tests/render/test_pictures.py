@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.shapes import (
-    KINDS,
     LARGEST_STRIP,
+    NAMES,
     Bars,
     Disc,
     Discs,
@@ -26,7 +26,7 @@ from keen_slate.core.pictures.shapes import (
     told,
 )
 from keen_slate.core.reading.reading import read
-from keen_slate.core.saying.sentences import say
+from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import work
 from keen_slate.render.pictures_svg import GRID, RADIUS, WHOLE, picture_svg
@@ -146,7 +146,7 @@ class Choosing(unittest.TestCase):
         working = work(read(text), school)
         for found in pictures_of(working):
             for picture in found.pictures:
-                self.assertIn(picture.kind, KINDS)
+                self.assertIn(picture.kind, NAMES)
                 self.assertTrue(drawn(picture).get("aria-label", "").endswith("."))
                 if isinstance(picture, Strips):
                     self.assertLessEqual(max(r.bottom * r.recut for r in picture.rows), LARGEST_STRIP)

@@ -8,7 +8,7 @@ from hypothesis import given
 
 from keen_slate.core.pictures.number_line import Band, number_line
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.saying.sentences import with_decimal_sign
+from keen_slate.core.saying.say import with_decimal_sign
 from keen_slate.core.saying.words import Words as Vocabulary
 from keen_slate.core.working.work import work
 from keen_slate.render.mathml import mathml

@@ -1,4 +1,4 @@
-"""Where published curricula place what an item demands.
+"""Where published curricula place the work in which a demand or a mistake is met.
 
 Two are named: the Common Core State Standards for Mathematics (2010) by standard and grade, and England's national
 curriculum, mathematics programmes of study (2013), by year. All places are from memory. A demand that neither names
@@ -49,76 +49,12 @@ EQUATIONS = Place("6.EE.B.7", 6)
 POWERS = Place("6.EE.A.1", KEY_STAGE_3)
 ESTIMATE = Place("5.NF.A.2", 6)
 
-PLACES: dict[str, Place] = {
-    "like-denominators": LIKE, "unlike-denominators": UNLIKE, "one-bottom-divides": ONE_DIVIDES,
-    "bottoms-share-a-factor": UNLIKE, "coprime-bottoms": UNLIKE, "large-common-bottom": UNLIKE, "makes-a-whole": LIKE,
-    "carry": LIKE_MIXED, "regroup": LIKE_MIXED, "bare-whole-minuend": LIKE_MIXED, "regroup-after-renaming": UNLIKE,
-    "regroup-leaves-nothing": LIKE_MIXED, "simplify": EQUIVALENT, "result-is-whole": LIKE_MIXED,
-    "improper-input": MIXED_FORMS, "three-terms": UNLIKE, "multiplying": TIMES_FRACTION, "cancelling": TIMES_FRACTION,
-    "mixed-factor": TIMES_MIXED, "dividing": BY_FRACTION, "decimals": DECIMAL_NOTATION, "equal-places": DECIMAL_SUMS,
-    "ragged-places": DECIMAL_SUMS, "carry-in-columns": DECIMAL_SUMS, "regroup-in-columns": DECIMAL_SUMS,
-    "regroup-across-zero": DECIMAL_SUMS, "unlike-kinds": RATIONALS, "several-operations": OPERATIONS,
-    "brackets": OPERATIONS, "nested-brackets": OPERATIONS, "told-in-words": UNLIKE, "comparing": COMPARE,
-    "converting": MIXED_FORMS, "rounding": ROUND_DECIMALS, "blanks": EQUIVALENT, "negative-input": BELOW_ZERO,
-    "negative-result": BELOW_ZERO,
-}  # fmt: skip
-"""Where each demand is first met."""
 
+def place_text(place: Place) -> str:
+    """Where two curricula place something: the standard and grade of one, the year of the other.
 
-def place_of(demands: tuple[str, ...]) -> Place | None:
-    """Where an item stands: where the latest of its demands stands; None for an item without demands.
-
-    >>> place_of(("like-denominators", "regroup")).standard
-    '4.NF.B.3c'
+    >>> place_text(Place("5.NF.A.1", 6))
+    'CCSS 5.NF.A.1 (grade 5), England year 6'
     """
-    places = [PLACES[d] for d in demands]
-    return max(places, key=lambda p: (p.grade, p.year), default=None)
-
-
-MET: dict[str, Place] = {
-    mistake: place
-    for place, mistakes in (
-        (LIKE, ("add-tops-and-bottoms",)),
-        (UNLIKE, (
-            "rename-bottom-only", "larger-bottom-tops-left", "multiply-bottoms-add-tops", "add-same-to-both",
-            "multipliers-swapped", "multiple-of-one-only", "cancel-across-plus", "order-of-the-text",
-        )),
-        (LIKE_MIXED, (
-            "part-left-improper", "whole-left-as-fraction", "whole-not-carried", "whole-counted-twice",
-            "wholes-forgotten", "fractions-dropped", "smaller-part-from-larger", "regroup-ten", "whole-not-reduced",
-            "regroup-one-piece", "pieces-replace-part", "needless-regroup", "lower-part-brought-down",
-            "bare-whole-kept", "wholes-paid-with-bottom", "other-form-than-asked",
-        )),
-        (MIXED_FORMS, ("whole-plus-top", "whole-times-top", "quotient-remainder-swapped")),
-        (EQUIVALENT, (
-            "divide-top-only", "divided-differently", "whole-divided-along", "stopped-too-early", "not-reduced",
-        )),
-        (DECIMAL_SUMS, (
-            "aligned-at-right-edge", "loose-digit-dropped", "smaller-digit-from-larger", "regrouped-without-paying",
-            "across-zero-lost", "sides-apart", "placeholder-on-wrong-side", "zeros-left",
-        )),
-        (REPEATING, ("repeat-ignored", "repeat-cut-off")),
-        (DECIMAL_NOTATION, ("bar-as-point", "place-misnamed", "label-missing")),
-        (TIMES_FRACTION, ("whole-multiplies-both", "common-bottom-kept", "neighbouring-fact")),
-        (TIMES_MIXED, ("part-by-part",)),
-        (BY_FRACTION, ("wrong-one-inverted",)),
-        (DECIMAL_PRODUCTS, (
-            "point-as-in-addition", "ten-appends-zero", "zero-lost-in-quotient", "remainder-as-decimal",
-            "remainder-left",
-        )),
-        (COMPARE_DECIMALS, ("longer-is-larger", "shorter-is-larger")),
-        (COMPARE, ("larger-bottom-is-larger", "smaller-gap-is-larger")),
-        (OPERATIONS, (
-            "left-to-right", "multiply-before-divide", "add-before-subtract", "grouping-ignored", "wrong-operation",
-            "stopped-after-first-step",
-        )),
-        (PERCENTS, ("percent-sign-put-behind", "percent-one-place")),
-        (ROUND_DECIMALS, ("cut-off-not-rounded", "rounded-in-steps")),
-        (EQUATIONS, ("sign-seen-is-done",)),
-        (POWERS, ("power-as-product",)),
-        (BELOW_ZERO, ("smaller-from-larger-number",)),
-        (ESTIMATE, ("estimate-whole-forgotten", "estimate-part-to-zero")),
-    )
-    for mistake in mistakes
-}  # fmt: skip
-"""The grade and year that first meet each mistake: where the work in which it is made is placed."""
+    year = "key stage 3" if place.year >= KEY_STAGE_3 else f"year {place.year}"
+    return f"CCSS {place.standard} (grade {place.grade}), England {year}"

@@ -1,6 +1,7 @@
 """Which demands an item makes."""
 
-from keen_slate.core.demands.listing import DEMANDS
+from keen_slate.core.curriculum.places import Place
+from keen_slate.core.demands.listing import DEMAND, DEMANDS
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
@@ -11,9 +12,17 @@ def demands_of(problem: Problem, reference: Derivation | None = None) -> tuple[s
 
     ``reference`` is the problem's working under the default school, when it is at hand already.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> demands_of(read("9 - 3 2/5"))
     ('regroup', 'bare-whole-minuend')
     """
     working = reference if reference is not None else work(problem, DEFAULT_SCHOOL).derivation
     return tuple(d.id for d in DEMANDS if d.present(problem, working))
+
+
+def place_of(demands: tuple[str, ...]) -> Place | None:
+    """Where an item stands: where the latest of its demands stands; None for an item without demands.
+
+    >>> place_of(("like-denominators", "regroup")).standard
+    '4.NF.B.3c'
+    """
+    return max((DEMAND[d].place for d in demands), key=lambda p: (p.grade, p.year), default=None)

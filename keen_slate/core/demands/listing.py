@@ -1,14 +1,34 @@
 """What an item asks of a pupil, found in the item and in its working by the least common denominator.
 
 Demands belong to the item: they do not change with the teacher's school. To add one, write a function from the item
-to yes or no and list it; its words are in ``wording/names.py``.
+to yes or no and list it with its name and the place where curricula meet it.
 """
 
 from collections.abc import Callable
 from dataclasses import dataclass
 from math import gcd, lcm
 
+from keen_slate.core.curriculum.places import (
+    BELOW_ZERO,
+    BY_FRACTION,
+    COMPARE,
+    DECIMAL_NOTATION,
+    DECIMAL_SUMS,
+    EQUIVALENT,
+    LIKE,
+    LIKE_MIXED,
+    MIXED_FORMS,
+    ONE_DIVIDES,
+    OPERATIONS,
+    RATIONALS,
+    ROUND_DECIMALS,
+    TIMES_FRACTION,
+    TIMES_MIXED,
+    UNLIKE,
+    Place,
+)
 from keen_slate.core.machine.engine import Derivation
+from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import (
     Chain,
@@ -22,6 +42,7 @@ from keen_slate.core.problem.tree import (
     Product,
     Rounding,
     Sum,
+    at_path,
     children,
     evaluate,
     walk,
@@ -34,9 +55,14 @@ LARGE_BOTTOM = 24
 
 @dataclass(frozen=True, slots=True)
 class Demand:
-    """One difficulty; ``present`` gets the problem and its working under the reference school."""
+    """One difficulty; ``present`` gets the problem and its working under the reference school.
+
+    Its ``name`` holds the teacher's words in braces; ``place`` is where curricula first meet it.
+    """
 
     id: str
+    name: str
+    place: Place
     present: Callable[[Problem, Derivation], bool]
 
 
@@ -74,8 +100,8 @@ def _numbers(problem: Problem) -> list[Expr]:
     return [e for start in inside for e in walk(start)]
 
 
-def _rules_used(work: Derivation) -> set[str]:
-    return {s.rule for s in work.steps}
+def _goals_served(work: Derivation) -> set[GoalId]:
+    return {s.goal for s in work.steps}
 
 
 def like_denominators(problem: Problem, work: Derivation) -> bool:
@@ -106,13 +132,12 @@ def coprime_bottoms(problem: Problem, work: Derivation) -> bool:
 
 
 def regroup(problem: Problem, work: Derivation) -> bool:
-    return "regroup" in _rules_used(work)
+    return "regroup" in _goals_served(work)
 
 
 def regroup_after_renaming(problem: Problem, work: Derivation) -> bool:
     """The need to regroup cannot be seen from the tops as written: 4 3/8 − 2 2/5."""
-    rules = [s.rule for s in work.steps]
-    if "regroup" not in rules or not isinstance(problem.expr, Sum) or len(problem.expr.terms) != 2:
+    if "regroup" not in _goals_served(work) or not isinstance(problem.expr, Sum) or len(problem.expr.terms) != 2:
         return False
     first, second = children(problem.expr)
     if not isinstance(first, (CommonFraction, MixedNumber)) or not isinstance(second, (CommonFraction, MixedNumber)):
@@ -122,17 +147,15 @@ def regroup_after_renaming(problem: Problem, work: Derivation) -> bool:
 
 def bare_whole_minuend(problem: Problem, work: Derivation) -> bool:
     """A fraction is taken from a whole number alone."""
-    for step in work.steps:
-        if step.rule == "regroup" and step.said is not None and step.said.id == "regroup-bare":
-            return True
-    return False
+    opened = [at_path(s.before, s.at) for s in work.steps if s.goal == "regroup"]
+    return any(isinstance(children(e)[0], Whole) for e in opened)
 
 
 def carry(problem: Problem, work: Derivation) -> bool:
     """Fraction parts beside wholes make another whole."""
     has_wholes = any(isinstance(e, (Whole, MixedNumber)) for e in _numbers(problem))
     adds = isinstance(problem.expr, Sum) and any(not t.minus for t in problem.expr.terms[1:])
-    return adds and has_wholes and bool(_rules_used(work) & {"take-out-wholes", "carry-out"})
+    return adds and has_wholes and bool(_goals_served(work) & {"take-out-wholes", "carry-out"})
 
 
 def makes_a_whole(problem: Problem, work: Derivation) -> bool:
@@ -143,7 +166,7 @@ def makes_a_whole(problem: Problem, work: Derivation) -> bool:
 
 
 def simplify(problem: Problem, work: Derivation) -> bool:
-    return "simplify" in _rules_used(work)
+    return "simplify" in _goals_served(work)
 
 
 def improper_input(problem: Problem, work: Derivation) -> bool:
@@ -175,7 +198,7 @@ def result_is_whole(problem: Problem, work: Derivation) -> bool:
 
 def regroup_leaves_nothing(problem: Problem, work: Derivation) -> bool:
     """After the regrouping no whole is left: 3 1/4 − 2 3/4."""
-    return "regroup" in _rules_used(work) and has_value(problem) and 0 < evaluate(problem.expr) < 1
+    return "regroup" in _goals_served(work) and has_value(problem) and 0 < evaluate(problem.expr) < 1
 
 
 def unlike_kinds(problem: Problem, work: Derivation) -> bool:
@@ -225,12 +248,12 @@ def carry_in_columns(problem: Problem, work: Derivation) -> bool:
 
 
 def regroup_in_columns(problem: Problem, work: Derivation) -> bool:
-    return "regroup-column" in _rules_used(work) and has_value(problem) and evaluate(problem.expr) >= 0
+    return "regroup-column" in _goals_served(work) and has_value(problem) and evaluate(problem.expr) >= 0
 
 
 def regroup_across_zero(problem: Problem, work: Derivation) -> bool:
     """The column that would lend holds a zero: 5.003 − 1.458."""
-    said = [dict(s.said.data) for s in work.steps if s.rule == "regroup-column" and s.said is not None]
+    said = [dict(s.said.data) for s in work.steps if s.goal == "regroup-column" and s.said is not None]
     return regroup_in_columns(problem, work) and any(data["across"] != 0 for data in said)
 
 
@@ -320,42 +343,44 @@ def decimals(problem: Problem, work: Derivation) -> bool:
 
 
 DEMANDS = (
-    Demand("like-denominators", like_denominators),
-    Demand("unlike-denominators", unlike_denominators),
-    Demand("one-bottom-divides", one_divides),
-    Demand("bottoms-share-a-factor", share_a_factor),
-    Demand("coprime-bottoms", coprime_bottoms),
-    Demand("large-common-bottom", large_common_bottom),
-    Demand("makes-a-whole", makes_a_whole),
-    Demand("carry", carry),
-    Demand("regroup", regroup),
-    Demand("bare-whole-minuend", bare_whole_minuend),
-    Demand("regroup-after-renaming", regroup_after_renaming),
-    Demand("regroup-leaves-nothing", regroup_leaves_nothing),
-    Demand("simplify", simplify),
-    Demand("result-is-whole", result_is_whole),
-    Demand("improper-input", improper_input),
-    Demand("three-terms", three_terms),
-    Demand("multiplying", multiplying),
-    Demand("cancelling", cancelling),
-    Demand("mixed-factor", mixed_factor),
-    Demand("dividing", dividing),
-    Demand("decimals", decimals),
-    Demand("equal-places", equal_places),
-    Demand("ragged-places", ragged_places),
-    Demand("carry-in-columns", carry_in_columns),
-    Demand("regroup-in-columns", regroup_in_columns),
-    Demand("regroup-across-zero", regroup_across_zero),
-    Demand("unlike-kinds", unlike_kinds),
-    Demand("several-operations", several_operations),
-    Demand("brackets", brackets),
-    Demand("nested-brackets", nested_brackets),
-    Demand("told-in-words", told_in_words),
-    Demand("comparing", comparing),
-    Demand("converting", converting),
-    Demand("rounding", rounding),
-    Demand("blanks", blanks),
-    Demand("negative-input", negative_input),
-    Demand("negative-result", negative_result),
+    Demand("like-denominators", "same {bottom}s", LIKE, like_denominators),
+    Demand("unlike-denominators", "different {bottom}s", UNLIKE, unlike_denominators),
+    Demand("one-bottom-divides", "one {bottom} fits the other", ONE_DIVIDES, one_divides),
+    Demand("bottoms-share-a-factor", "{bottom}s share a factor", UNLIKE, share_a_factor),
+    Demand("coprime-bottoms", "{bottom}s share nothing", UNLIKE, coprime_bottoms),
+    Demand("large-common-bottom", "large common {bottom}", UNLIKE, large_common_bottom),
+    Demand("makes-a-whole", "makes a whole", LIKE, makes_a_whole),
+    Demand("carry", "carry a whole", LIKE_MIXED, carry),
+    Demand("regroup", "{regroup}", LIKE_MIXED, regroup),
+    Demand("bare-whole-minuend", "from a bare whole", LIKE_MIXED, bare_whole_minuend),
+    Demand("regroup-after-renaming", "{regroup}: seen only after renaming", UNLIKE, regroup_after_renaming),
+    Demand("regroup-leaves-nothing", "{regroup}: no whole left", LIKE_MIXED, regroup_leaves_nothing),
+    Demand("simplify", "simplify", EQUIVALENT, simplify),
+    Demand("result-is-whole", "comes to a whole", LIKE_MIXED, result_is_whole),
+    Demand("improper-input", "{improper} to start with", MIXED_FORMS, improper_input),
+    Demand("three-terms", "three or more terms", UNLIKE, three_terms),
+    Demand("multiplying", "multiply", TIMES_FRACTION, multiplying),
+    Demand("cancelling", "can be cancelled", TIMES_FRACTION, cancelling),
+    Demand("mixed-factor", "a mixed factor", TIMES_MIXED, mixed_factor),
+    Demand("dividing", "divide", BY_FRACTION, dividing),
+    Demand("decimals", "decimals", DECIMAL_NOTATION, decimals),
+    Demand("equal-places", "equal places", DECIMAL_SUMS, equal_places),
+    Demand("ragged-places", "ragged places", DECIMAL_SUMS, ragged_places),
+    Demand("carry-in-columns", "carry in columns", DECIMAL_SUMS, carry_in_columns),
+    Demand("regroup-in-columns", "{regroup} in columns", DECIMAL_SUMS, regroup_in_columns),
+    Demand("regroup-across-zero", "{regroup} across zero", DECIMAL_SUMS, regroup_across_zero),
+    Demand("unlike-kinds", "fractions with decimals", RATIONALS, unlike_kinds),
+    Demand("several-operations", "order of operations", OPERATIONS, several_operations),
+    Demand("brackets", "brackets", OPERATIONS, brackets),
+    Demand("nested-brackets", "brackets in brackets", OPERATIONS, nested_brackets),
+    Demand("told-in-words", "told in words", UNLIKE, told_in_words),
+    Demand("comparing", "compare", COMPARE, comparing),
+    Demand("converting", "another form", MIXED_FORMS, converting),
+    Demand("rounding", "round", ROUND_DECIMALS, rounding),
+    Demand("blanks", "fill the blank", EQUIVALENT, blanks),
+    Demand("negative-input", "a number below nothing", BELOW_ZERO, negative_input),
+    Demand("negative-result", "below nothing", BELOW_ZERO, negative_result),
 )
 """In the order in which they are usually met, within a family of items."""
+
+DEMAND = {demand.id: demand for demand in DEMANDS}

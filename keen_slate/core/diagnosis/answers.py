@@ -34,6 +34,7 @@ from keen_slate.core.problem.tree import (
     number_for,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
+from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
@@ -178,7 +179,6 @@ def diagnose(
 ) -> Diagnosis:
     """Judge an answer as a pupil wrote it, and look up what leads there. A cause is listed only where running it does.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> found = diagnose(prepare(read("5 1/6 - 2 5/6")), "3 4/6")
     >>> found.verdict, [c.mistakes for c in found.causes][0]
     ('wrong', ('smaller-part-from-larger',))
@@ -208,7 +208,7 @@ def _diagnose_comparison(prepared: Prepared, expr: Comparison, text: str, decima
     """A true statement in the order asked for is right, in the other order of another form than asked."""
     given = order_in(expr, text, decimal_comma=decimal_comma)
     if given is None:
-        return Diagnosis("unreadable", said=Say.of("answer-is-no-comparison"))
+        return Diagnosis("unreadable", said=Say.of(verdicts.answer_is_no_comparison))
     if not given.is_true(expr.written):
         return Diagnosis("wrong", prepared.by_value.get(given.text(expr.written), ()))
     against = "<" if expr.descending else ">"
@@ -220,7 +220,7 @@ def _diagnose_comparison(prepared: Prepared, expr: Comparison, text: str, decima
 def _diagnose_blanks(prepared: Prepared, expr: Chain, text: str, decimal_comma: bool) -> Diagnosis:
     sides = filled_in(expr, text, decimal_comma=decimal_comma)
     if sides is None:
-        return Diagnosis("unreadable", said=Say.of("answer-is-no-number"))
+        return Diagnosis("unreadable", said=Say.of(verdicts.answer_is_no_number))
     with suppress(ZeroDivisionError):
         if len({evaluate(side) for side in sides}) == 1:
             return Diagnosis("right")

@@ -12,7 +12,6 @@ def miscopied(expr: Expr) -> Iterator[Expr]:
 
     No digit that stands alone or leads becomes 0: pupils miscopy figures that look like numbers.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> len(list(miscopied(read("1/2 + 13/4").expr)))
     42
     """

@@ -18,7 +18,6 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
     question asks for that form; under ``simplest-form`` the fraction must be in lowest terms as well. An improper
     fraction in lowest terms is accepted where no mixed number is asked for.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> form_faults(read("3 2/3 + 2/3"), read("4 2/6"), "simplest-form")
     ('not-reduced',)
     >>> form_faults(read("3 2/3 + 2/3"), read("4 2/6"), "any-equivalent")

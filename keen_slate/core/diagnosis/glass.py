@@ -59,7 +59,6 @@ class Glass:
 def under_the_glass(problem: Problem, school: School = DEFAULT_SCHOOL) -> Glass:
     """The table of every mal-rule on an item under the teacher's school.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> under_the_glass(read("2/5 + 1/3")).collisions()[-1]
     ('multiply-bottoms-add-tops', 'rename-bottom-only')
     """

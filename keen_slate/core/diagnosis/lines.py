@@ -17,6 +17,7 @@ from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.saying import unreadable, verdicts
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL
@@ -82,7 +83,7 @@ def judge_lines(
 def _sides(text: str, decimal_comma: bool) -> tuple[Expr, ...] | Say:
     parts = [p for p in re.split("[=＝≈]", text) if p.strip()]
     if not parts:
-        return Say.of("nothing-typed")
+        return Say.of(unreadable.nothing_typed)
     try:
         sides = tuple(read(p, decimal_comma=decimal_comma, answer=True).expr for p in parts)
         for side in sides:
@@ -90,7 +91,7 @@ def _sides(text: str, decimal_comma: bool) -> tuple[Expr, ...] | Say:
     except UnreadableProblem as fault:
         return fault.said
     except TypeError:
-        return Say.of("answer-is-no-number")
+        return Say.of(verdicts.answer_is_no_number)
     return sides
 
 

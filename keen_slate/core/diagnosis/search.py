@@ -11,6 +11,7 @@ from functools import lru_cache
 from typing import Generic, Literal, TypeVar
 
 from keen_slate.core.machine.engine import Bound, Goal, MalRule, Move, Rule, watched
+from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.malrules.listing import BY_ID, LIKELIHOOD, MAL_RULES
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
@@ -32,36 +33,22 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.rules.listing import MACHINE, PLANS, RULES
 from keen_slate.core.schools.listing import FACETS
 
-ONE_WAY = {
-    "questions": "unasked", "regrouping": "shortcut", "wholes-out": "division", "simplifying": "greatest-factor",
-    "signs": "as-written", "negatives": "known",
-}  # fmt: skip
-"""Facets that only say how a thing is written: one choice stands for all, since no answer depends on them."""
+ONE_WAY = {facet.id: facet.only_writing for facet in FACETS if facet.only_writing}
 
 VARIED = (
     {"subtracting": "improper", "adding": "improper"}, {"subtracting": "regroup", "adding": "wholes-first"},
-    {"adding": "fractions-first"}, {"denominators": "product"},
-    {"denominators": "product", "subtracting": "improper", "adding": "improper"},
-    {"denominators": "list-multiples"}, {"subtracting": "negative-part"}, {"subtracting": "count-back"},
-    {"subtracting": "count-up"}, {"subtracting": "same-change"}, {"reduce-first": "yes"}, {"make-a-whole": "first"},
-    {"multiplying": "cancel-first"}, {"dividing": "common-denominator"}, {"decimal-products": "fractions"},
-    {"mixed-kinds": "decimals"}, {"decimal-fractions": "reduce-at-once"},
+    {"denominators": "product", "subtracting": "improper", "adding": "improper"}, {"denominators": "list-multiples"},
+    *({facet.id: choice.id} for facet in FACETS for choice in facet.choices if choice.leads_elsewhere),
 )  # fmt: skip
-"""What is varied against the teacher's school: every choice that can change the answer to which a mistake leads."""
-
-FACTS = {
-    "combine-tops", "join", "put-wholes-by", "add-wholes", "list-multiples", "product-of-bottoms", "multiply-fractions",
-    "multiply-wholes", "multiply-decimals", "divide-wholes", "divide-decimals", "regroup", "divide-out-wholes",
-    "divide-out-carry", "to-improper", "write-improper", "write-digit",
-}  # fmt: skip
-"""Rules that take a basic fact, in which a slip can happen."""
+"""What is varied against the teacher's school: choices that go together, and each that can change the answer to which a
+mistake leads."""
 
 FRACTIONAL = (Whole, CommonFraction, MixedNumber)
 SLIP = "slip"
 LONGEST_WAY = 150
 """Steps from the problem to an answer; a way that is longer goes round."""
 
-STRIKING: dict[str, tuple[MalRule, ...]] = {}
+STRIKING: dict[GoalId, tuple[MalRule, ...]] = {}
 for _mistake in MAL_RULES:
     for _goal in _mistake.goals if _mistake.kind != "form" else ():
         STRIKING[_goal] = (*STRIKING.get(_goal, ()), _mistake)
@@ -279,7 +266,7 @@ class Search:
         """The right act in a state with its basic fact off by one."""
         if here.slipped is None:
             here.slipped = ()
-            if here.wrote is not None and here.rule is not None and here.rule.id in FACTS:
+            if here.wrote is not None and here.rule is not None and here.rule.basic_fact:
                 expr, at = self.states.exprs[state], here.goals[-1].at
                 made = slips(at_path(expr, at), here.wrote)
                 led_to = (replaced(expr, at, s) for s in made)

@@ -24,6 +24,7 @@ from keen_slate.core.problem.tree import (
     tidy,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, as_percent, read
+from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
 
 _REMAINDER = re.compile(r"(\d+)\s*(?:r|rem|remainder)\.?\s*(\d+)", re.IGNORECASE)
@@ -44,12 +45,12 @@ def number_in(problem: Problem, text: str, *, decimal_comma: bool = False) -> Pr
     written = _inside(text)
     first, *rest = written.split("=")
     if rest and not (_same(first, problem, decimal_comma) or _true((first, *rest), decimal_comma)):
-        raise UnreadableProblem(Say.of("answer-is-no-number"), 0)
+        raise UnreadableProblem(Say.of(verdicts.answer_is_no_number), 0)
     written = rest[-1] if rest else first
     answer = read(written, decimal_comma=decimal_comma, answer=True)
     answer = replace(answer, expr=tidy(answer.expr))
     if not is_numeral(answer.expr.of if isinstance(answer.expr, Negative) else answer.expr):
-        raise UnreadableProblem(Say.of("answer-is-no-number"), 0)
+        raise UnreadableProblem(Say.of(verdicts.answer_is_no_number), 0)
     if answer.label == "%" and problem.label != "%":
         return replace(answer, expr=as_percent(answer.expr))
     percent_asked = isinstance(problem.expr, Convert) and problem.expr.to == "percent"

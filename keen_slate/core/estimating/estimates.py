@@ -217,7 +217,6 @@ OneVerdict = Literal["more", "less", "cannot-tell"]
 def more_or_less_than_one(expr: Expr) -> OneVerdict | None:
     """Whether a sum of two proper fractions is more or less than 1, from whether each is more or less than a half.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> [more_or_less_than_one(read(t).expr) for t in ("5/8 + 2/3", "1/4 + 2/5", "1/4 + 5/6")]
     ['more', 'less', 'cannot-tell']
     """

@@ -49,7 +49,6 @@ def twin(
 ) -> Problem | None:  # fmt: skip
     """Another item with the same demands and other numbers; None where none is near.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> demands_of(twin(read("5 1/6 − 2 5/6"), "1")) == demands_of(read("5 1/6 − 2 5/6"))
     True
     """
@@ -110,7 +109,6 @@ def other_operation(problem: Problem) -> Problem | None:
     """The same numbers, added where they were taken away, divided where they were multiplied; the larger first where
     they are taken away now. None for what has no such operation.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> problem_text(other_operation(read("2/5 + 3/4")).expr)
     '3/4 − 2/5'
     """
@@ -133,7 +131,6 @@ def contrast(problem: Problem, demand: str = "") -> tuple[Problem, frozenset[str
 
     With ``demand`` one of which this is the difference comes first.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> other, differs = contrast(read("5 1/6 − 2 5/6"), "regroup")
     >>> problem_text(other.expr), sorted(differs)
     ('5 5/6 − 2 1/6', ['regroup'])

@@ -26,7 +26,6 @@ class Fading:
 def faded(working: Working, fading: Fading) -> tuple[State, ...]:
     """What a pupil finds of each line; the problem itself is always given, and so are questions where a line is.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.schools.listing import FACETS
     >>> from keen_slate.core.machine.school import school_from
     >>> from keen_slate.core.working.work import work

@@ -68,6 +68,7 @@ class Family:
     ``base`` holds one of a group where none is chosen."""
 
     id: str
+    name: str
     always: Wanted
     base: Wanted
     climb: tuple[str, ...]
@@ -427,50 +428,167 @@ def blanks_filled(draw: Draw, limits: Limits, wanted: Wanted) -> Expr | None:  #
 
 
 def _family(
-    id: str, draw: Callable[[Draw, Limits, Wanted], Expr | None], always: str, base: str, climb: tuple[str, ...]
+    id: str,
+    name: str,
+    draw: Callable[[Draw, Limits, Wanted], Expr | None],
+    always: str,
+    base: str,
+    climb: tuple[str, ...],
 ) -> Family:
-    return Family(id, frozenset(always.split()), frozenset(base.split()), climb, draw)
+    return Family(id, name, frozenset(always.split()), frozenset(base.split()), climb, draw)
 
 
 LIKE, EQUAL = RELATIONS[0], PLACES_ALIKE[0]
 
 FAMILIES = (
-    _family("fractions-added", fractions_added, "", LIKE, (
-        *RELATIONS, "simplify", "makes-a-whole", "result-is-whole", "improper-input", "three-terms",
-        "large-common-bottom",
-    )),
-    _family("fractions-subtracted", fractions_subtracted, "", LIKE, (
-        *RELATIONS, "simplify", "improper-input", "told-in-words", "large-common-bottom", "negative-result",
-    )),
-    _family("mixed-added", mixed_added, "", LIKE, (
-        *RELATIONS, "simplify", "carry", "result-is-whole", "improper-input", "three-terms", "large-common-bottom",
-    )),
-    _family("mixed-subtracted", mixed_subtracted, "", LIKE, (
-        *RELATIONS, "simplify", "regroup", *REGROUPINGS, "improper-input", "told-in-words", "large-common-bottom",
-    )),
-    _family("decimals-added", decimals_added, "decimals", EQUAL, (
-        *PLACES_ALIKE, "carry-in-columns", "three-terms",
-    )),
-    _family("decimals-subtracted", decimals_subtracted, "decimals", EQUAL, (
-        *PLACES_ALIKE, "regroup-in-columns", "regroup-across-zero",
-    )),
-    _family("fractions-multiplied", fractions_multiplied, "multiplying", "", (
-        "simplify", "cancelling", "result-is-whole", "mixed-factor",
-    )),
-    _family("fractions-divided", fractions_divided, "dividing", "", (
-        "simplify", "result-is-whole", "mixed-factor", "told-in-words",
-    )),
-    _family("compared", compared, "comparing", LIKE, (*RELATIONS, "large-common-bottom")),
-    _family("with-decimals", with_decimals, "decimals unlike-kinds", "", ("simplify", "makes-a-whole")),
-    _family("order-of-operations", several_operations, "several-operations", "multiplying", (
-        "multiplying", "dividing", "brackets", "nested-brackets",
-    )),
-    _family("below-zero", signed, "negative-input", "", ("negative-result", *RELATIONS[:2])),
-    _family("converted", converted, "converting", "", ("improper-input", "simplify")),
-    _family("simplified", simplified, "simplify", "", ("improper-input",)),
-    _family("rounded", rounded, "decimals rounding", "", ()),
-    _family("equal-fractions", blanks_filled, "blanks", "", ()),
-)  # fmt: skip
+    _family(
+        "fractions-added",
+        "Fractions added",
+        fractions_added,
+        "",
+        LIKE,
+        (
+            *RELATIONS,
+            "simplify",
+            "makes-a-whole",
+            "result-is-whole",
+            "improper-input",
+            "three-terms",
+            "large-common-bottom",
+        ),
+    ),
+    _family(
+        "fractions-subtracted",
+        "Fractions taken away",
+        fractions_subtracted,
+        "",
+        LIKE,
+        (
+            *RELATIONS,
+            "simplify",
+            "improper-input",
+            "told-in-words",
+            "large-common-bottom",
+            "negative-result",
+        ),
+    ),
+    _family(
+        "mixed-added",
+        "Mixed numbers added",
+        mixed_added,
+        "",
+        LIKE,
+        (
+            *RELATIONS,
+            "simplify",
+            "carry",
+            "result-is-whole",
+            "improper-input",
+            "three-terms",
+            "large-common-bottom",
+        ),
+    ),
+    _family(
+        "mixed-subtracted",
+        "Mixed numbers taken away",
+        mixed_subtracted,
+        "",
+        LIKE,
+        (
+            *RELATIONS,
+            "simplify",
+            "regroup",
+            *REGROUPINGS,
+            "improper-input",
+            "told-in-words",
+            "large-common-bottom",
+        ),
+    ),
+    _family(
+        "decimals-added",
+        "Decimals added",
+        decimals_added,
+        "decimals",
+        EQUAL,
+        (
+            *PLACES_ALIKE,
+            "carry-in-columns",
+            "three-terms",
+        ),
+    ),
+    _family(
+        "decimals-subtracted",
+        "Decimals taken away",
+        decimals_subtracted,
+        "decimals",
+        EQUAL,
+        (
+            *PLACES_ALIKE,
+            "regroup-in-columns",
+            "regroup-across-zero",
+        ),
+    ),
+    _family(
+        "fractions-multiplied",
+        "Fractions multiplied",
+        fractions_multiplied,
+        "multiplying",
+        "",
+        (
+            "simplify",
+            "cancelling",
+            "result-is-whole",
+            "mixed-factor",
+        ),
+    ),
+    _family(
+        "fractions-divided",
+        "Fractions divided",
+        fractions_divided,
+        "dividing",
+        "",
+        (
+            "simplify",
+            "result-is-whole",
+            "mixed-factor",
+            "told-in-words",
+        ),
+    ),
+    _family("compared", "Two fractions compared", compared, "comparing", LIKE, (*RELATIONS, "large-common-bottom")),
+    _family(
+        "with-decimals",
+        "Fractions with decimals",
+        with_decimals,
+        "decimals unlike-kinds",
+        "",
+        ("simplify", "makes-a-whole"),
+    ),
+    _family(
+        "order-of-operations",
+        "Order of operations",
+        several_operations,
+        "several-operations",
+        "multiplying",
+        (
+            "multiplying",
+            "dividing",
+            "brackets",
+            "nested-brackets",
+        ),
+    ),
+    _family("below-zero", "Numbers below 0", signed, "negative-input", "", ("negative-result", *RELATIONS[:2])),
+    _family(
+        "converted",
+        "Mixed numbers and {improper} fractions",
+        converted,
+        "converting",
+        "",
+        ("improper-input", "simplify"),
+    ),
+    _family("simplified", "To {simplest_form}", simplified, "simplify", "", ("improper-input",)),
+    _family("rounded", "Decimals rounded", rounded, "decimals rounding", "", ()),
+    _family("equal-fractions", "Equal fractions with a blank", blanks_filled, "blanks", "", ()),
+)
 
 FAMILY = {f.id: f for f in FAMILIES}
 
@@ -478,7 +596,6 @@ FAMILY = {f.id: f for f in FAMILIES}
 def family_of(problem: Problem) -> Family | None:
     """The family that an item belongs to; None for what no family draws.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> family_of(read("5 1/6 − 2 5/6")).id
     'mixed-subtracted'
     """

@@ -10,15 +10,18 @@ from fractions import Fraction
 from typing import Literal
 
 from keen_slate.core.demands.find import demands_of
+from keen_slate.core.demands.listing import DEMAND
 from keen_slate.core.diagnosis.glass import how_much_it_tells
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families import BRINGS, FAMILY, GROUPS, RELATIONS, Family, Wanted
-from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.laddering.limits import LIMIT_NAMES, Limits
 from keen_slate.core.machine.school import School
 from keen_slate.core.notation.text import problem_text, text_of
 from keen_slate.core.problem.tree import Expr, children
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
+from keen_slate.core.saying import drawing
+from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 DRAWS = 400
@@ -79,6 +82,11 @@ class Contradiction(ValueError):
         super().__init__(f"{family}: {', '.join(wishes)} cannot be had together")
         self.family = family
         self.wishes = wishes
+
+    @property
+    def said(self) -> Say:
+        names = tuple(DEMAND[w].name if w in DEMAND else LIMIT_NAMES[w] for w in self.wishes)
+        return Say.of(drawing.contradiction, family=FAMILY[self.family].name, wishes=names)
 
 
 def closed(demands: Iterable[str]) -> Wanted:

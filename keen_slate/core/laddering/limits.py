@@ -2,12 +2,24 @@
 
 from dataclasses import dataclass
 
-from keen_slate.core.machine.engine import Derivation, Step
+from keen_slate.core.machine.engine import Derivation, Rule
 from keen_slate.core.machine.side_work import Renaming
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.tree import Chain, Comparison, Expr, Product, at_path, children, walk
+from keen_slate.core.problem.tree import Chain, Comparison, Expr, at_path, children, walk
 
 ALL_TABLES = tuple(range(2, 13))
+
+LIMIT_NAMES = {
+    "largest_bottom": "the largest {bottom}",
+    "largest_common": "the largest common {bottom}",
+    "largest_whole": "the largest whole number",
+    "places": "decimal places",
+    "tables": "the tables that the class knows",
+    "largest_fact": "the largest fact",
+    "only_wholes": "whole numbers only",
+    "not-yet": "nothing that the class has not met",
+}
+"""The bounds, and what is not met yet, as they are told where wishes exclude each other."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -75,7 +87,6 @@ def _fractions_of(work: Derivation) -> list[CommonFraction | MixedNumber]:
 def facts_of(work: Derivation) -> frozenset[tuple[int, int]]:
     """The multiplication facts that a working takes, divisions as the facts that undo them.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.working.work import work
     >>> sorted(facts_of(work(read("1/4 + 5/6")).derivation))
     [(1, 3), (1, 12), (2, 5), (2, 6), (3, 4)]
@@ -85,48 +96,6 @@ def facts_of(work: Derivation) -> frozenset[tuple[int, int]]:
         for side in step.side:
             if isinstance(side, Renaming):
                 found |= {(side.numerator, side.multiplier), (side.denominator, side.multiplier)}
-        found |= set(_facts_at(step))
+        if isinstance(step.by, Rule) and step.by.facts is not None:
+            found |= set(step.by.facts(at_path(step.before, step.at), step.wrote))
     return frozenset((min(f), max(f)) for f in found)
-
-
-def _facts_at(step: Step) -> list[tuple[int, int]]:
-    focus, wrote = at_path(step.before, step.at), step.wrote
-    match step.rule:
-        case "simplify" | "simplify-step" if isinstance(wrote, (CommonFraction, MixedNumber)):
-            before = focus.part if isinstance(focus, MixedNumber) else focus
-            assert isinstance(before, CommonFraction)
-            after = wrote.part if isinstance(wrote, MixedNumber) else wrote
-            by = before.denominator // after.denominator
-            return [(by, after.numerator), (by, after.denominator)]
-        case "take-out-wholes" | "divide-out-wholes" | "carry-out" | "divide-out-carry":
-            part = focus.part if isinstance(focus, MixedNumber) else focus
-            return [divmod_fact(part)] if isinstance(part, CommonFraction) else []
-        case "to-improper" | "write-improper":
-            mixed = [n for n in (focus, *children(focus)) if isinstance(n, MixedNumber)]
-            return [(n.whole, n.denominator) for n in mixed]
-        case "multiply-fractions" if isinstance(focus, Product):
-            tops = [c.numerator if isinstance(c, CommonFraction) else _n(c) for c in children(focus)]
-            bottoms = [c.denominator if isinstance(c, CommonFraction) else 1 for c in children(focus)]
-            return [*_chain(tops), *_chain(bottoms)]
-        case "multiply-wholes" | "divide-wholes" if isinstance(focus, Product):
-            return _chain([_n(c) for c in children(focus)]) if step.rule == "multiply-wholes" else []
-        case _:
-            return []
-
-
-def divmod_fact(part: CommonFraction) -> tuple[int, int]:
-    """The fact by which wholes are taken out: 19/12 takes 1 × 12."""
-    return part.numerator // part.denominator, part.denominator
-
-
-def _n(number: Expr) -> int:
-    return number.n if isinstance(number, Whole) else 1
-
-
-def _chain(factors: list[int]) -> list[tuple[int, int]]:
-    found: list[tuple[int, int]] = []
-    product = factors[0]
-    for factor in factors[1:]:
-        found.append((product, factor))
-        product *= factor
-    return found

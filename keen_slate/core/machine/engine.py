@@ -8,10 +8,13 @@ plans and rules below it then do not run, and everything after it goes on by the
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Literal, NamedTuple, TypeVar
 
+from keen_slate.core.machine.acts import Act
+from keen_slate.core.machine.goals import GoalId
+from keen_slate.core.machine.mistakes import Mistake
 from keen_slate.core.machine.school import School
 from keen_slate.core.machine.side_work import SideWork
 from keen_slate.core.problem.tree import (
@@ -25,6 +28,7 @@ from keen_slate.core.problem.tree import (
     same_value,
     tidy,
 )
+from keen_slate.core.saying import going_astray
 from keen_slate.core.saying.say import Say
 
 MAX_STEPS = 2000
@@ -61,7 +65,7 @@ def watched(problem: Expr) -> Iterator[None]:
 class Goal(NamedTuple):
     """What is to be done, and the path of the expression it is to be done to."""
 
-    id: str
+    id: GoalId
     at: Path
 
 
@@ -72,8 +76,8 @@ class Plan:
     With ``choice`` only where the school made that choice of that facet.
     """
 
-    goal: str
-    opens: Callable[[Expr], tuple[str, Path] | None]
+    goal: GoalId
+    opens: Callable[[Expr], tuple[GoalId, Path] | None]
     choice: tuple[str, str] | None = None
 
 
@@ -81,22 +85,36 @@ class Plan:
 class Move:
     """What a rule does: the new expression at the focus, the reason, and work beside the line.
 
-    With ``said`` None the move only changes what the state is meant as; no line is written.
+    With ``said`` None a rule only changes what the state is meant as, and no line is written; a mal-rule says how it
+    shows. What ``tells`` something is written although nothing changes to the eye.
     """
 
     after: Expr
-    said: Say | None
+    said: Say | None = None
     side: tuple[SideWork, ...] = ()
+    tells: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Rule:
-    """A right way to serve ``goal``; with ``choice`` only where the school made that choice of that facet."""
+    """A right way to serve ``goal``, and all that is to be known of it.
+
+    With ``choice`` it runs only where the school made that choice of that facet. ``act`` is the kind of act in a
+    checklist. ``question`` is what a class is asked before its line is shown, the teacher's words in braces; none where
+    there is nothing to stop for. One that only ``asks`` repeats the line before it. ``basic_fact``: it takes a fact in
+    which a slip can happen. ``facts`` are the multiplication facts that it takes, from what stood there and what it
+    wrote, besides those of the renamings beside its line.
+    """
 
     id: str
-    goal: str
+    goal: GoalId
     apply: Callable[[Expr], "Move | Impasse"]
+    act: Act
     choice: tuple[str, str] | None = None
+    question: str = ""
+    asks: bool = False
+    basic_fact: bool = False
+    facts: Callable[[Expr, Expr], tuple[tuple[int, int], ...]] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,11 +124,11 @@ class Impasse:
     said: Say
 
 
-DIVIDES_BY_ZERO = Impasse(Say.of("zero-impasse"))
+DIVIDES_BY_ZERO = Impasse(Say.of(going_astray.zero_impasse))
 
 
-@dataclass(frozen=True, slots=True)
-class MalRule:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MalRule(Mistake):
     """A typical mistake as a procedure that stands in for any of its ``goals``.
 
     ``apply`` gives None where the mistake cannot be made. ``every`` tells whether it strikes every time that such a
@@ -118,8 +136,7 @@ class MalRule:
     ``reading`` (the text taken for another problem) or ``belief`` (a false judgement on true numbers).
     """
 
-    id: str
-    goals: tuple[str, ...]
+    goals: tuple[GoalId, ...]
     apply: Callable[..., Move | Impasse | None]
     kind: Literal["value", "form", "reading", "belief"] = "value"
     every: bool = True
@@ -132,16 +149,30 @@ class MalRule:
 
 @dataclass(frozen=True, slots=True)
 class Step:
-    """One act: the goals open then (outermost first), who did it, what it wrote in that place, the state after it."""
+    """One act: the goals open then (outermost first), what did it, what it wrote in that place, the state after it."""
 
-    rule: str
+    by: "Rule | MalRule"
     goals: tuple[Goal, ...]
     before: Expr
     wrote: Expr
     after: Expr
     said: Say | None
     side: tuple[SideWork, ...]
-    by_mistake: bool = False
+    tells: bool = False
+
+    @property
+    def rule(self) -> str:
+        """The id of the rule or mal-rule."""
+        return self.by.id
+
+    @property
+    def goal(self) -> GoalId:
+        """The goal that was served, or stood in for."""
+        return self.goals[-1].id
+
+    @property
+    def by_mistake(self) -> bool:
+        return isinstance(self.by, MalRule)
 
     @property
     def at(self) -> Path:
@@ -179,8 +210,8 @@ Chosen = TypeVar("Chosen", Plan, Rule)
 class Machine:
     """The plans and rules that a derivation runs on."""
 
-    plans: dict[str, tuple[Plan, ...]]
-    rules: dict[str, tuple[Rule, ...]]
+    plans: dict[GoalId, tuple[Plan, ...]]
+    rules: dict[GoalId, tuple[Rule, ...]]
 
     @classmethod
     def of(cls, plans: tuple[Plan, ...], rules: tuple[Rule, ...]) -> "Machine":
@@ -232,10 +263,10 @@ class Machine:
                 raise EngineFault(f"{rule.id} comes to an impasse at {focus!r}")
             if not same_value(move.after, focus):
                 raise EngineFault(f"{rule.id} changed the value of {focus!r} to that of {move.after!r}")
-            step = _step(rule.id, goals, expr, move)
+            step = _step(rule, goals, expr, move)
             if step.after in seen or len(steps) >= MAX_STEPS:
                 if astray:
-                    return Derivation(start, school, tuple(steps), Impasse(Say.of("goes-round")))
+                    return Derivation(start, school, tuple(steps), Impasse(Say.of(going_astray.goes_round)))
                 raise EngineFault(f"{rule.id} leads back to {step.after!r}")
             expr = step.after
             steps.append(step)
@@ -248,8 +279,8 @@ class Machine:
 class Bound:
     """A machine under one school."""
 
-    plans: dict[str, Plan]
-    rules: dict[str, Rule]
+    plans: dict[GoalId, Plan]
+    rules: dict[GoalId, Rule]
 
     def open_goals(self, expr: Expr) -> tuple[Goal, ...]:
         """The goals open in this state, outermost first; empty when the work is done."""
@@ -272,8 +303,8 @@ def under(machine: Machine, school: School) -> Bound:
     return machine.under(school)
 
 
-def _by_goal(entries: tuple[Chosen, ...]) -> dict[str, tuple[Chosen, ...]]:
-    found: dict[str, list[Chosen]] = {}
+def _by_goal(entries: tuple[Chosen, ...]) -> dict[GoalId, tuple[Chosen, ...]]:
+    found: dict[GoalId, list[Chosen]] = {}
     for entry in entries:
         found.setdefault(entry.goal, []).append(entry)
     return {goal: tuple(served) for goal, served in found.items()}
@@ -286,9 +317,8 @@ def _chosen(entries: tuple[Chosen, ...], school: School) -> Chosen | None:
     return None
 
 
-def _step(id: str, goals: tuple[Goal, ...], expr: Expr, move: Move, *, by_mistake: bool = False) -> Step:
-    after = replaced(expr, goals[-1].at, move.after)
-    return Step(id, goals, expr, move.after, after, move.said, move.side, by_mistake)
+def _step(by: Rule | MalRule, goals: tuple[Goal, ...], expr: Expr, move: Move) -> Step:
+    return Step(by, goals, expr, move.after, replaced(expr, goals[-1].at, move.after), move.said, move.side, move.tells)
 
 
 def strike(mistake: MalRule, goals: tuple[Goal, ...], expr: Expr, school: School) -> Step | Impasse | None:
@@ -297,7 +327,9 @@ def strike(mistake: MalRule, goals: tuple[Goal, ...], expr: Expr, school: School
         if goal.id in mistake.goals:
             outcome = mistake.strike(at_path(expr, goal.at), school)
             if isinstance(outcome, Move):
-                step = _step(mistake.id, goals[: index + 1], expr, outcome, by_mistake=True)
+                if outcome.said is None:
+                    outcome = replace(outcome, said=Say.of(going_astray.as_it_shows, shows=mistake.shows))
+                step = _step(mistake, goals[: index + 1], expr, outcome)
                 return step if is_workable(step.after) else DIVIDES_BY_ZERO
             if outcome is not None:
                 return outcome

@@ -9,25 +9,37 @@ from keen_slate.core.saying.say import Say
 
 @dataclass(frozen=True, slots=True)
 class Choice:
-    """One way of doing it. ``id`` is kebab-case; name and description are looked up in the wording by it.
+    """One way of doing it: its name and what it is ``about``, the teacher's words in braces.
 
     ``refuses`` gets the problem and all choices, and says why this one cannot be followed there, or gives None.
+    ``leads_elsewhere``: under it a mistake can end in another answer than under the usual one of its facet.
     """
 
     id: str
+    name: str
+    about: str
     refuses: Callable[[Expr, dict[str, str]], Say | None] | None = None
+    leads_elsewhere: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class Facet:
-    """Something on which teachers differ, with the ways of doing it; the first is the default."""
+    """Something on which teachers differ, with the ways of doing it; the first is the default.
+
+    ``only_writing``: it only says how a thing is written, so that no answer depends on it; one choice stands for all.
+    """
 
     id: str
+    name: str
     choices: tuple[Choice, ...]
+    only_writing: str = ""
 
     @property
     def default(self) -> str:
         return self.choices[0].id
+
+    def choice(self, id: str) -> Choice:
+        return next(c for c in self.choices if c.id == id)
 
 
 class UnknownChoice(ValueError):

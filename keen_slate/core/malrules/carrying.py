@@ -1,9 +1,13 @@
 """Mistakes where fraction parts make a whole, and where wholes and parts are put together."""
 
+from keen_slate.core.curriculum.places import LIKE_MIXED
+from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
+from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr, Left, Sum, Term, evaluate
 from keen_slate.core.rules.parts import SumParts
+from keen_slate.core.saying import going_astray
 from keen_slate.core.saying.say import Say
 
 
@@ -28,7 +32,7 @@ def part_left_improper(expr: Expr) -> Move | Impasse | None:
     """
     if not isinstance(expr, MixedNumber) or not expr.part.is_improper or not expr.whole:
         return None
-    return Move(Left(expr), Say.of("mistake", mistake="part-left-improper"))
+    return Move(Left(expr))
 
 
 def whole_left_as_fraction(expr: Expr) -> Move | Impasse | None:
@@ -39,7 +43,7 @@ def whole_left_as_fraction(expr: Expr) -> Move | Impasse | None:
     """
     if not isinstance(expr, CommonFraction) or not expr.is_improper or expr.value.denominator != 1:
         return None
-    return Move(Left(expr), Say.of("mistake", mistake="whole-left-as-fraction"))
+    return Move(Left(expr))
 
 
 def whole_not_carried(expr: Expr) -> Move | Impasse | None:
@@ -53,7 +57,7 @@ def whole_not_carried(expr: Expr) -> Move | Impasse | None:
         return None
     whole, part = found
     rest = part.numerator % part.denominator
-    return Move(mixed_form(whole, rest, part.denominator), Say.of("mistake", mistake="whole-not-carried"))
+    return Move(mixed_form(whole, rest, part.denominator))
 
 
 def whole_counted_twice(expr: Expr) -> Move | Impasse | None:
@@ -67,13 +71,12 @@ def whole_counted_twice(expr: Expr) -> Move | Impasse | None:
         return None
     whole, part = found
     count, rest = divmod(part.numerator, part.denominator)
-    return Move(mixed_form(whole + 2 * count, rest, part.denominator), Say.of("mistake", mistake="whole-counted-twice"))
+    return Move(mixed_form(whole + 2 * count, rest, part.denominator))
 
 
 def wholes_forgotten(expr: Expr) -> Move | Impasse | None:
     """Only the fractions are worked, the wholes are forgotten: 2 3/4 + 1 5/6 is taken for 3/4 + 5/6.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> wholes_forgotten(read("2 3/4 + 1 5/6").expr).after == read("3/4 + 5/6").expr
     True
     """
@@ -82,14 +85,13 @@ def wholes_forgotten(expr: Expr) -> Move | Impasse | None:
         return None
     after = Sum(tuple(Term(p, minus) for minus, p in parts.parts))
     if after.terms[0].minus or evaluate(after) < 0:
-        return Impasse(Say.of("fractions-alone-impasse"))
-    return Move(after, Say.of("mistake", mistake="wholes-forgotten"))
+        return Impasse(Say.of(going_astray.fractions_alone_impasse))
+    return Move(after)
 
 
 def fractions_dropped(expr: Expr) -> Move | Impasse | None:
     """Only the wholes are worked: 2 3/4 + 1 5/6 is taken for 2 + 1.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> fractions_dropped(read("2 3/4 + 1 5/6").expr).after
     Whole(n=3)
     """
@@ -97,14 +99,96 @@ def fractions_dropped(expr: Expr) -> Move | Impasse | None:
     wholes = parts.wholes()
     if not parts.parts or len(wholes) < 2 or sum(wholes) < 0:
         return None
-    return Move(Whole(sum(wholes)), Say.of("mistake", mistake="fractions-dropped"))
+    return Move(Whole(sum(wholes)))
 
 
-_OUT = ("carry-out", "take-out-wholes")
-_MIXED = ("add-mixed", "subtract-mixed")
-PART_LEFT_IMPROPER = MalRule("part-left-improper", ("take-out-wholes",), part_left_improper, "form")
-WHOLE_LEFT_AS_FRACTION = MalRule("whole-left-as-fraction", ("take-out-wholes",), whole_left_as_fraction, "form")
-WHOLE_NOT_CARRIED = MalRule("whole-not-carried", _OUT, whole_not_carried)
-WHOLE_COUNTED_TWICE = MalRule("whole-counted-twice", _OUT, whole_counted_twice)
-WHOLES_FORGOTTEN = MalRule("wholes-forgotten", _MIXED, wholes_forgotten, every=False)
-FRACTIONS_DROPPED = MalRule("fractions-dropped", _MIXED, fractions_dropped)
+_OUT: tuple[GoalId, ...] = ("carry-out", "take-out-wholes")
+_MIXED: tuple[GoalId, ...] = ("add-mixed", "subtract-mixed")
+PART_LEFT_IMPROPER = MalRule(
+    id="part-left-improper",
+    goals=("take-out-wholes",),
+    apply=part_left_improper,
+    kind="form",
+    name="Part of one or more left in the answer",
+    belief="the adding is done, so the number is finished",
+    shows="The answer has a part of a whole or more: 3 7/6.",
+    question="How many sixths make a whole?",
+    picture="discs",
+    met=LIKE_MIXED,
+    needs=("carry",),
+    source=PRACTICE,
+)
+WHOLE_LEFT_AS_FRACTION = MalRule(
+    id="whole-left-as-fraction",
+    goals=("take-out-wholes",),
+    apply=whole_left_as_fraction,
+    kind="form",
+    name="Whole left as a fraction",
+    belief="an answer to a fraction problem must look like a fraction",
+    shows="A whole number stands as 8/8 or 12/4.",
+    question="How many whole discs can you lay with 12 {quarter}s?",
+    picture="discs",
+    met=LIKE_MIXED,
+    source=PRACTICE,
+)
+WHOLE_NOT_CARRIED = MalRule(
+    id="whole-not-carried",
+    goals=_OUT,
+    apply=whole_not_carried,
+    name="Whole made but not carried",
+    belief="what is more than a whole is dropped once it is taken out",
+    shows="The whole made of the parts is lost: 2 3/4 + 1 3/4 = 3 2/4.",
+    question="Where did the whole go that the parts made?",
+    picture="discs",
+    met=LIKE_MIXED,
+    needs=("carry",),
+    source=PRACTICE,
+)
+WHOLE_COUNTED_TWICE = MalRule(
+    id="whole-counted-twice",
+    goals=_OUT,
+    apply=whole_counted_twice,
+    name="The whole counted twice",
+    belief="the whole is carried, and carried again",
+    shows="One whole too many after the parts are turned into a mixed number.",
+    question="How many wholes did the parts make?",
+    picture="discs",
+    met=LIKE_MIXED,
+    needs=("carry",),
+    source=PRACTICE,
+)
+WHOLES_FORGOTTEN = MalRule(
+    id="wholes-forgotten",
+    goals=_MIXED,
+    apply=wholes_forgotten,
+    every=False,
+    name="The wholes forgotten",
+    belief="only the fractions are there to be worked",
+    shows="The answer is that of the fraction parts alone.",
+    question="Is the answer more than 2, as it must be?",
+    picture="jumps",
+    met=LIKE_MIXED,
+    source=PRACTICE,
+)
+FRACTIONS_DROPPED = MalRule(
+    id="fractions-dropped",
+    goals=_MIXED,
+    apply=fractions_dropped,
+    name="Wholes only",
+    belief="the whole numbers are what counts",
+    shows="The fractions are left out of the answer.",
+    question="What became of the parts?",
+    picture="jumps",
+    met=LIKE_MIXED,
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    PART_LEFT_IMPROPER,
+    WHOLE_LEFT_AS_FRACTION,
+    WHOLE_NOT_CARRIED,
+    WHOLE_COUNTED_TWICE,
+    WHOLES_FORGOTTEN,
+    FRACTIONS_DROPPED,
+)
+"""The likelier first."""

@@ -2,19 +2,21 @@
 
 from math import gcd, lcm, prod
 
+from keen_slate.core.curriculum.places import LIKE, UNLIKE
+from keen_slate.core.curriculum.sources import PRACTICE, STANDARDS
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.filling import same_added_in_blanks
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.problem.tree import Chain, Expr, Sum, Term
 from keen_slate.core.rules.parts import SumParts, with_parts_combined
+from keen_slate.core.saying import going_astray
 from keen_slate.core.saying.say import Say
 
 
 def add_tops_and_bottoms(expr: Expr) -> Move | Impasse | None:
     """Tops and bottoms each added (or subtracted) as if they were numbers of their own.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> add_tops_and_bottoms(read("2/5 + 1/2").expr).after
     CommonFraction(numerator=3, denominator=7)
     """
@@ -24,12 +26,12 @@ def add_tops_and_bottoms(expr: Expr) -> Move | Impasse | None:
     top = sum(parts.tops())
     bottom = sum(-p.denominator if minus else p.denominator for minus, p in parts.parts)
     if top < 0 or bottom <= 0:
-        return Impasse(Say.of("tops-and-bottoms-impasse", top=top, bottom=bottom))
-    said = Say.of("mistake-tops-and-bottoms", parts=parts.parts)
+        return Impasse(Say.of(going_astray.tops_and_bottoms_impasse, top=top, bottom=bottom))
+    said = Say.of(going_astray.mistake_tops_and_bottoms, parts=parts.parts)
     return Move(with_parts_combined(parts, CommonFraction(top, bottom)), said)
 
 
-def _renamed(expr: Expr, id: str, new: dict[CommonFraction, CommonFraction]) -> Move | None:
+def _renamed(expr: Expr, new: dict[CommonFraction, CommonFraction]) -> Move | None:
     """The sum with each part exchanged; None where nothing changes."""
     assert isinstance(expr, Sum)
     terms: list[Term] = []
@@ -43,7 +45,7 @@ def _renamed(expr: Expr, id: str, new: dict[CommonFraction, CommonFraction]) -> 
         else:
             terms.append(term)
     after = Sum(tuple(terms), expr.marks)
-    return None if after == expr else Move(after, Say.of("mistake", mistake=id))
+    return None if after == expr else Move(after)
 
 
 def _unlike(expr: Expr, school: School | None = None) -> tuple[tuple[CommonFraction, ...], int] | None:
@@ -62,20 +64,18 @@ def _lcm(bottoms: tuple[int, ...]) -> int:
 def rename_bottom_only(expr: Expr, school: School | None = None) -> Move | Impasse | None:
     """Only the bottoms are renamed, the tops stay: 2/5 + 1/3 = 2/15 + 1/15.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> rename_bottom_only(read("2/5 + 1/3").expr).after == read("2/15 + 1/15").expr
     True
     """
     found = _unlike(expr, school)
     if found is None:
         return None
-    return _renamed(expr, "rename-bottom-only", {p: CommonFraction(p.numerator, found[1]) for p in found[0]})
+    return _renamed(expr, {p: CommonFraction(p.numerator, found[1]) for p in found[0]})
 
 
 def add_same_to_both(expr: Expr, school: School | None = None) -> Move | Impasse | None:
     """What makes the bottom right is added to the top as well: 1/4 = 9/12, since 4 + 8 = 12 and 1 + 8 = 9.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> add_same_to_both(read("1/4 + 5/6").expr).after == read("9/12 + 11/12").expr
     True
     """
@@ -85,15 +85,12 @@ def add_same_to_both(expr: Expr, school: School | None = None) -> Move | Impasse
     if found is None:
         return None
     parts, common = found
-    return _renamed(
-        expr, "add-same-to-both", {p: CommonFraction(p.numerator + common - p.denominator, common) for p in parts}
-    )
+    return _renamed(expr, {p: CommonFraction(p.numerator + common - p.denominator, common) for p in parts})
 
 
 def larger_bottom_tops_left(expr: Expr) -> Move | Impasse | None:
     """The larger bottom is taken for all, the tops are left: 2/5 + 1/3 = 2/5 + 1/5.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> larger_bottom_tops_left(read("2/5 + 1/3").expr).after == read("2/5 + 1/5").expr
     True
     """
@@ -101,13 +98,12 @@ def larger_bottom_tops_left(expr: Expr) -> Move | Impasse | None:
     if found is None:
         return None
     largest = max(p.denominator for p in found[0])
-    return _renamed(expr, "larger-bottom-tops-left", {p: CommonFraction(p.numerator, largest) for p in found[0]})
+    return _renamed(expr, {p: CommonFraction(p.numerator, largest) for p in found[0]})
 
 
 def multiply_bottoms_add_tops(expr: Expr) -> Move | Impasse | None:
     """Bottoms multiplied, tops added as they are: 2/5 + 1/3 = 3/15.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> multiply_bottoms_add_tops(read("2/5 + 1/3").expr).after
     CommonFraction(numerator=3, denominator=15)
     """
@@ -116,17 +112,14 @@ def multiply_bottoms_add_tops(expr: Expr) -> Move | Impasse | None:
         return None
     top = sum(parts.tops())
     if top < 0:
-        return Impasse(Say.of("tops-and-bottoms-impasse", top=top, bottom=1))
+        return Impasse(Say.of(going_astray.tops_and_bottoms_impasse, top=top, bottom=1))
     bottom = parts.parts[0][1].denominator * parts.parts[1][1].denominator
-    return Move(
-        with_parts_combined(parts, CommonFraction(top, bottom)), Say.of("mistake", mistake="multiply-bottoms-add-tops")
-    )
+    return Move(with_parts_combined(parts, CommonFraction(top, bottom)))
 
 
 def multipliers_swapped(expr: Expr, school: School | None = None) -> Move | Impasse | None:
     """Each top is multiplied by the other's multiplier: 1/4 + 5/6 = 2/12 + 15/12.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> multipliers_swapped(read("1/4 + 5/6").expr).after == read("2/12 + 15/12").expr
     True
     """
@@ -136,7 +129,6 @@ def multipliers_swapped(expr: Expr, school: School | None = None) -> Move | Impa
     (a, b), common = found
     return _renamed(
         expr,
-        "multipliers-swapped",
         {
             a: CommonFraction(a.numerator * (common // b.denominator), common),
             b: CommonFraction(b.numerator * (common // a.denominator), common),
@@ -147,7 +139,6 @@ def multipliers_swapped(expr: Expr, school: School | None = None) -> Move | Impa
 def multiple_of_one_only(expr: Expr) -> Move | Impasse | None:
     """A multiple of the larger bottom is taken that is none of the other: 1/4 + 5/6 over 18.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> multiple_of_one_only(read("1/4 + 5/6").expr).after == read("4/18 + 15/18").expr
     True
     """
@@ -160,7 +151,6 @@ def multiple_of_one_only(expr: Expr) -> Move | Impasse | None:
         return None
     return _renamed(
         expr,
-        "multiple-of-one-only",
         {p: CommonFraction(p.numerator * (taken // p.denominator), taken) for p in found[0]},
     )
 
@@ -168,7 +158,6 @@ def multiple_of_one_only(expr: Expr) -> Move | Impasse | None:
 def cancel_across_plus(expr: Expr) -> Move | Impasse | None:
     """A factor of one top and the other bottom is cancelled across a plus: 3/4 + 5/6 = 1/4 + 5/2.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> cancel_across_plus(read("3/4 + 5/6").expr).after == read("1/4 + 5/2").expr
     True
     """
@@ -181,14 +170,123 @@ def cancel_across_plus(expr: Expr) -> Move | Impasse | None:
         return None
     new_a = CommonFraction(a.numerator // first, a.denominator // second)
     new_b = CommonFraction(b.numerator // second, b.denominator // first)
-    return _renamed(expr, "cancel-across-plus", {a: new_a, b: new_b}) if a != b else None
+    return _renamed(expr, {a: new_a, b: new_b}) if a != b else None
 
 
-ADD_TOPS_AND_BOTTOMS = MalRule("add-tops-and-bottoms", ("combine-parts",), add_tops_and_bottoms)
-RENAME_BOTTOM_ONLY = MalRule("rename-bottom-only", ("rename",), rename_bottom_only, facet="denominators")
-ADD_SAME_TO_BOTH = MalRule("add-same-to-both", ("rename", "look-for-blanks"), add_same_to_both, facet="denominators")
-LARGER_BOTTOM_TOPS_LEFT = MalRule("larger-bottom-tops-left", ("rename",), larger_bottom_tops_left)
-MULTIPLY_BOTTOMS_ADD_TOPS = MalRule("multiply-bottoms-add-tops", ("combine-parts",), multiply_bottoms_add_tops)
-MULTIPLIERS_SWAPPED = MalRule("multipliers-swapped", ("rename",), multipliers_swapped, facet="denominators")
-MULTIPLE_OF_ONE_ONLY = MalRule("multiple-of-one-only", ("rename",), multiple_of_one_only)
-CANCEL_ACROSS_PLUS = MalRule("cancel-across-plus", ("combine-parts",), cancel_across_plus, every=False)
+ADD_TOPS_AND_BOTTOMS = MalRule(
+    id="add-tops-and-bottoms",
+    goals=("combine-parts",),
+    apply=add_tops_and_bottoms,
+    name="{top}s and {bottom}s each on their own",
+    belief="a fraction is two numbers: {top}s go with {top}s, {bottom}s with {bottom}s",
+    shows="The {bottom}s are added as well: 1/3 + 1/4 = 2/7.",
+    question="Is 3/7 of a bed more or less than the half that you had already?",
+    picture="strips",
+    met=LIKE,
+    source=STANDARDS,
+)
+RENAME_BOTTOM_ONLY = MalRule(
+    id="rename-bottom-only",
+    goals=("rename",),
+    apply=rename_bottom_only,
+    facet="denominators",
+    name="Only the {bottom} renamed",
+    belief="making the {bottom}s the same is enough; the {top}s need not follow",
+    shows="The new {bottom} stands under the old {top}: 2/5 = 2/15.",
+    question="Are 2 of 15 pieces as much as 2 of 5?",
+    picture="strips",
+    met=UNLIKE,
+    needs=("unlike-denominators",),
+    source=PRACTICE,
+)
+ADD_SAME_TO_BOTH = MalRule(
+    id="add-same-to-both",
+    goals=("rename", "look-for-blanks"),
+    apply=add_same_to_both,
+    facet="denominators",
+    name="The same added to {top} and {bottom}",
+    belief="what makes the {bottom} larger is added to the {top} too",
+    shows="1/4 = 9/12, since 8 is added to both.",
+    question="Draw 1/4 and 9/12 under each other. Are they equally long?",
+    picture="strips",
+    met=UNLIKE,
+    needs=("unlike-denominators",),
+    source=PRACTICE,
+)
+LARGER_BOTTOM_TOPS_LEFT = MalRule(
+    id="larger-bottom-tops-left",
+    goals=("rename",),
+    apply=larger_bottom_tops_left,
+    name="The larger {bottom} for all",
+    belief="the larger {bottom} can be taken for both, the {top}s stay",
+    shows="One fraction gets the other's {bottom}: 1/3 = 1/5.",
+    question="Did the piece change its size?",
+    picture="strips",
+    met=UNLIKE,
+    needs=("unlike-denominators",),
+    source=PRACTICE,
+)
+MULTIPLY_BOTTOMS_ADD_TOPS = MalRule(
+    id="multiply-bottoms-add-tops",
+    goals=("combine-parts",),
+    apply=multiply_bottoms_add_tops,
+    name="{bottom}s multiplied, {top}s added",
+    belief="the {bottom}s are multiplied, then the {top}s are added as they stand",
+    shows="The product of the {bottom}s stands under the sum of the old {top}s: 2/5 + 1/3 = 3/15.",
+    question="Is the answer more than each of the two you added?",
+    picture="strips",
+    met=UNLIKE,
+    source=PRACTICE,
+)
+MULTIPLIERS_SWAPPED = MalRule(
+    id="multipliers-swapped",
+    goals=("rename",),
+    apply=multipliers_swapped,
+    facet="denominators",
+    name="The other's multiplier on the {top}",
+    belief="each {top} is multiplied by the number that belongs to the other fraction",
+    shows="1/4 = 2/12 and 5/6 = 15/12.",
+    question="By what was this {bottom} multiplied? And its {top}?",
+    picture="strips",
+    met=UNLIKE,
+    needs=("unlike-denominators",),
+    source=PRACTICE,
+)
+MULTIPLE_OF_ONE_ONLY = MalRule(
+    id="multiple-of-one-only",
+    goals=("rename",),
+    apply=multiple_of_one_only,
+    name="A multiple of one {bottom} only",
+    belief="a multiple of the larger {bottom} will do",
+    shows="18 is taken for 4 and 6, and 4 does not go into it.",
+    question="How many times does 4 go into 18?",
+    picture="strips",
+    met=UNLIKE,
+    needs=("unlike-denominators",),
+    source=PRACTICE,
+)
+CANCEL_ACROSS_PLUS = MalRule(
+    id="cancel-across-plus",
+    goals=("combine-parts",),
+    apply=cancel_across_plus,
+    every=False,
+    name="Cancelled across a plus",
+    belief="cancelling works between any {top} and any {bottom}",
+    shows="A factor disappears from one {top} and the other {bottom} before adding.",
+    question="What does the plus between them say about cancelling?",
+    picture="strips",
+    met=UNLIKE,
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    ADD_TOPS_AND_BOTTOMS,
+    RENAME_BOTTOM_ONLY,
+    LARGER_BOTTOM_TOPS_LEFT,
+    MULTIPLY_BOTTOMS_ADD_TOPS,
+    ADD_SAME_TO_BOTH,
+    MULTIPLIERS_SWAPPED,
+    MULTIPLE_OF_ONE_ONLY,
+    CANCEL_ACROSS_PLUS,
+)
+"""The likelier first."""

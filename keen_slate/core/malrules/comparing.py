@@ -4,15 +4,16 @@ from collections.abc import Callable
 from dataclasses import replace
 from fractions import Fraction
 
+from keen_slate.core.curriculum.places import COMPARE, COMPARE_DECIMALS
+from keen_slate.core.curriculum.sources import DECIMAL_MISCONCEPTIONS, FRACTIONS_GUIDE, PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, evaluate
-from keen_slate.core.saying.say import Say
 
 Key = Callable[[Expr], Fraction | None]
 
 
-def _judged(expr: Expr, key: Key, id: str) -> Move | None:
+def _judged(expr: Expr, key: Key) -> Move | None:
     """The judgement by another key than the value; None where the key says nothing of these numbers."""
     assert isinstance(expr, Comparison)
     keys = [key(i) for i in expr.written]
@@ -22,13 +23,12 @@ def _judged(expr: Expr, key: Key, id: str) -> Move | None:
     if expr.pair:
         a, b = known
         sign = "<" if a < b else ">" if a > b else "="
-        return Move(replace(expr, judged=2, claims=(sign,)), Say.of("mistake", mistake=id))
+        return Move(replace(expr, judged=2, claims=(sign,)))
     order = sorted(range(len(known)), key=lambda k: known[k], reverse=expr.descending)
     written = tuple(expr.written[k] for k in order)
     sign = ">" if expr.descending else "<"
     return Move(
         replace(expr, items=written, written=written, judged=2, claims=(sign,) * (len(written) - 1)),
-        Say.of("mistake", mistake=id),
     )
 
 
@@ -39,7 +39,6 @@ def _whole_of(number: Expr) -> int:
 def longer_is_larger(expr: Expr) -> Move | Impasse | None:
     """Of decimals with one whole the one with more digits after the point is taken for larger: 0.65 > 0.7.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> longer_is_larger(read("compare 0.7 and 0.65").expr).after.claims
     ('<',)
     """
@@ -50,13 +49,12 @@ def longer_is_larger(expr: Expr) -> Move | Impasse | None:
         after = number.digits % 10**number.places if isinstance(number, DecimalNumeral) else 0
         return Fraction(_whole_of(number) * 10**10 + after)
 
-    return _judged(expr, key, "longer-is-larger")
+    return _judged(expr, key)
 
 
 def shorter_is_larger(expr: Expr) -> Move | Impasse | None:
     """Of decimals with one whole the shorter is taken for larger, since tenths are larger than hundredths: 0.4 > 0.52.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> shorter_is_larger(read("compare 0.4 and 0.52").expr).after.claims
     ('>',)
     """
@@ -67,13 +65,12 @@ def shorter_is_larger(expr: Expr) -> Move | Impasse | None:
         places = number.places if isinstance(number, DecimalNumeral) else 0
         return Fraction(_whole_of(number) * 1000 - places) + evaluate(number) / 10**6
 
-    return _judged(expr, key, "shorter-is-larger")
+    return _judged(expr, key)
 
 
 def larger_bottom_is_larger(expr: Expr) -> Move | Impasse | None:
     """The fraction with the larger bottom is taken for larger: 1/8 > 1/6.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> larger_bottom_is_larger(read("compare 1/6 and 1/8").expr).after.claims
     ('<',)
     """
@@ -85,13 +82,12 @@ def larger_bottom_is_larger(expr: Expr) -> Move | Impasse | None:
             return number.whole * 10**6 + number.denominator + number.part.value / 10**6
         return None
 
-    return _judged(expr, key, "larger-bottom-is-larger")
+    return _judged(expr, key)
 
 
 def smaller_gap_is_larger(expr: Expr) -> Move | Impasse | None:
     """The fraction whose top is nearer to its bottom is taken for larger: 3/4 = 5/6, 2/3 > 5/8.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> smaller_gap_is_larger(read("compare 3/4 and 5/6").expr).after.claims
     ('=',)
     """
@@ -101,10 +97,68 @@ def smaller_gap_is_larger(expr: Expr) -> Move | Impasse | None:
             return Fraction(number.numerator - number.denominator)
         return None
 
-    return _judged(expr, key, "smaller-gap-is-larger")
+    return _judged(expr, key)
 
 
-LONGER_IS_LARGER = MalRule("longer-is-larger", ("compare",), longer_is_larger, "belief")
-SHORTER_IS_LARGER = MalRule("shorter-is-larger", ("compare",), shorter_is_larger, "belief")
-LARGER_BOTTOM_IS_LARGER = MalRule("larger-bottom-is-larger", ("compare",), larger_bottom_is_larger, "belief")
-SMALLER_GAP_IS_LARGER = MalRule("smaller-gap-is-larger", ("compare",), smaller_gap_is_larger, "belief")
+LONGER_IS_LARGER = MalRule(
+    id="longer-is-larger",
+    goals=("compare",),
+    apply=longer_is_larger,
+    kind="belief",
+    name="Longer decimal is larger",
+    belief="more digits after the point make a larger number",
+    shows="0.65 is taken for more than 0.7.",
+    question="Write both with two places. Which is more?",
+    picture="square",
+    met=COMPARE_DECIMALS,
+    needs=("decimals",),
+    source=DECIMAL_MISCONCEPTIONS,
+)
+SHORTER_IS_LARGER = MalRule(
+    id="shorter-is-larger",
+    goals=("compare",),
+    apply=shorter_is_larger,
+    kind="belief",
+    name="Shorter decimal is larger",
+    belief="tenths are larger than hundredths, so fewer digits are more",
+    shows="0.4 is taken for more than 0.52.",
+    question="How many hundredths is 0.4?",
+    picture="square",
+    met=COMPARE_DECIMALS,
+    needs=("decimals",),
+    source=DECIMAL_MISCONCEPTIONS,
+)
+LARGER_BOTTOM_IS_LARGER = MalRule(
+    id="larger-bottom-is-larger",
+    goals=("compare",),
+    apply=larger_bottom_is_larger,
+    kind="belief",
+    name="Larger {bottom} is larger",
+    belief="a larger number in the fraction makes a larger fraction",
+    shows="1/8 is taken for more than 1/6.",
+    question="Which piece is larger, one of 6 or one of 8?",
+    picture="strips",
+    met=COMPARE,
+    source=FRACTIONS_GUIDE,
+)
+SMALLER_GAP_IS_LARGER = MalRule(
+    id="smaller-gap-is-larger",
+    goals=("compare",),
+    apply=smaller_gap_is_larger,
+    kind="belief",
+    name="The smaller gap is larger",
+    belief="what lacks fewer pieces is more, whatever their size",
+    shows="3/4 and 5/6 are taken for equal.",
+    question="Is the missing {quarter} as large as the missing sixth?",
+    picture="strips",
+    met=COMPARE,
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    LONGER_IS_LARGER,
+    SHORTER_IS_LARGER,
+    LARGER_BOTTOM_IS_LARGER,
+    SMALLER_GAP_IS_LARGER,
+)
+"""The likelier first."""

@@ -2,7 +2,10 @@
 
 from math import gcd
 
+from keen_slate.core.curriculum.places import EQUIVALENT, MIXED_FORMS, PERCENTS
+from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
+from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, mixed_form
 from keen_slate.core.problem.tree import (
     Expr,
@@ -17,10 +20,9 @@ from keen_slate.core.problem.tree import (
     is_numeral,
 )
 from keen_slate.core.rules.common_denominators import primes_of
-from keen_slate.core.saying.say import Say
 
 
-def _with_tops(expr: Expr, id: str, top_of: dict[MixedNumber, int]) -> Move | None:
+def _with_tops(expr: Expr, top_of: dict[MixedNumber, int]) -> Move | None:
     """Every mixed number over its own bottom with a top of the pupil's; wholes over 1 as they should be."""
 
     def changed(number: Expr, *, wholes_too: bool) -> Expr:
@@ -31,13 +33,13 @@ def _with_tops(expr: Expr, id: str, top_of: dict[MixedNumber, int]) -> Move | No
         return number
 
     if isinstance(expr, MixedNumber):
-        return Move(CommonFraction(top_of[expr], expr.denominator), Say.of("mistake", mistake=id))
+        return Move(CommonFraction(top_of[expr], expr.denominator))
     if isinstance(expr, Product):
         factors = tuple(Factor(changed(f.expr, wholes_too=False), f.divide, f.implied) for f in expr.factors)
-        return Move(Product(factors, expr.marks), Say.of("mistake", mistake=id))
+        return Move(Product(factors, expr.marks))
     if isinstance(expr, Sum):
         terms = tuple(Term(changed(t.expr, wholes_too=True), t.minus) for t in expr.terms)
-        return Move(Sum(terms, expr.marks | {"improper"}), Say.of("mistake", mistake=id))
+        return Move(Sum(terms, expr.marks | {"improper"}))
     return None
 
 
@@ -57,7 +59,7 @@ def whole_plus_top(expr: Expr) -> Move | Impasse | None:
     CommonFraction(numerator=5, denominator=4)
     """
     found = _mixed_in(expr)
-    return _with_tops(expr, "whole-plus-top", {n: n.whole + n.numerator for n in found}) if found else None
+    return _with_tops(expr, {n: n.whole + n.numerator for n in found}) if found else None
 
 
 def whole_times_top(expr: Expr) -> Move | Impasse | None:
@@ -69,7 +71,7 @@ def whole_times_top(expr: Expr) -> Move | Impasse | None:
     found = _mixed_in(expr)
     if not found:
         return None
-    return _with_tops(expr, "whole-times-top", {n: n.whole * n.numerator + n.denominator for n in found})
+    return _with_tops(expr, {n: n.whole * n.numerator + n.denominator for n in found})
 
 
 def quotient_remainder_swapped(expr: Expr) -> Move | Impasse | None:
@@ -83,7 +85,7 @@ def quotient_remainder_swapped(expr: Expr) -> Move | Impasse | None:
     count, rest = divmod(expr.numerator, expr.denominator)
     if rest == 0:
         return None
-    return Move(mixed_form(rest, count, expr.denominator), Say.of("mistake", mistake="quotient-remainder-swapped"))
+    return Move(mixed_form(rest, count, expr.denominator))
 
 
 def _fraction(expr: Expr) -> tuple[int, int, int] | None:
@@ -105,7 +107,7 @@ def divide_top_only(expr: Expr) -> Move | Impasse | None:
     if found is None:
         return None
     whole, top, bottom = found
-    return Move(mixed_form(whole, top // gcd(top, bottom), bottom), Say.of("mistake", mistake="divide-top-only"))
+    return Move(mixed_form(whole, top // gcd(top, bottom), bottom))
 
 
 def divided_differently(expr: Expr) -> Move | Impasse | None:
@@ -122,7 +124,7 @@ def divided_differently(expr: Expr) -> Move | Impasse | None:
     second = next((p for p in primes_of(bottom) if p != first), None)
     if first == 1 or second is None or bottom // second == 1:
         return None
-    return Move(mixed_form(whole, top // first, bottom // second), Say.of("mistake", mistake="divided-differently"))
+    return Move(mixed_form(whole, top // first, bottom // second))
 
 
 def whole_divided_along(expr: Expr) -> Move | Impasse | None:
@@ -138,9 +140,7 @@ def whole_divided_along(expr: Expr) -> Move | Impasse | None:
     factor = gcd(top, bottom)
     if whole == 0 or whole % factor:
         return None
-    return Move(
-        mixed_form(whole // factor, top // factor, bottom // factor), Say.of("mistake", mistake="whole-divided-along")
-    )
+    return Move(mixed_form(whole // factor, top // factor, bottom // factor))
 
 
 def stopped_too_early(expr: Expr) -> Move | Impasse | None:
@@ -156,9 +156,7 @@ def stopped_too_early(expr: Expr) -> Move | Impasse | None:
     factor = primes_of(gcd(top, bottom))[0]
     if factor == gcd(top, bottom):
         return None
-    return Move(
-        Left(mixed_form(whole, top // factor, bottom // factor)), Say.of("mistake", mistake="stopped-too-early")
-    )
+    return Move(Left(mixed_form(whole, top // factor, bottom // factor)))
 
 
 def not_reduced(expr: Expr) -> Move | Impasse | None:
@@ -167,7 +165,7 @@ def not_reduced(expr: Expr) -> Move | Impasse | None:
     >>> not_reduced(MixedNumber(4, 2, 6)).after == Left(MixedNumber(4, 2, 6))
     True
     """
-    return Move(Left(expr), Say.of("mistake", mistake="not-reduced")) if _fraction(expr) else None
+    return Move(Left(expr)) if _fraction(expr) else None
 
 
 def percent_sign_put_behind(expr: Expr) -> Move | Impasse | None:
@@ -180,7 +178,7 @@ def percent_sign_put_behind(expr: Expr) -> Move | Impasse | None:
         return None
     decimal = decimal_for(evaluate(expr))
     assert isinstance(decimal, (Whole, DecimalNumeral))
-    return Move(Percent(decimal), Say.of("mistake", mistake="percent-sign-put-behind"))
+    return Move(Percent(decimal))
 
 
 def percent_one_place(expr: Expr) -> Move | Impasse | None:
@@ -191,17 +189,152 @@ def percent_one_place(expr: Expr) -> Move | Impasse | None:
     """
     if not isinstance(expr, Percent) or decimal_places(expr.value) is None:
         return None
-    return Move(decimal_for(expr.value * 10), Say.of("mistake", mistake="percent-one-place"))
+    return Move(decimal_for(expr.value * 10))
 
 
-_IMPROPER = ("to-improper", "write-improper")
-PERCENT_SIGN_PUT_BEHIND = MalRule("percent-sign-put-behind", ("write-percent",), percent_sign_put_behind)
-PERCENT_ONE_PLACE = MalRule("percent-one-place", ("write-decimal", "write-fraction"), percent_one_place)
-WHOLE_PLUS_TOP = MalRule("whole-plus-top", _IMPROPER, whole_plus_top)
-WHOLE_TIMES_TOP = MalRule("whole-times-top", _IMPROPER, whole_times_top)
-QUOTIENT_REMAINDER_SWAPPED = MalRule("quotient-remainder-swapped", ("take-out-wholes",), quotient_remainder_swapped)
-DIVIDE_TOP_ONLY = MalRule("divide-top-only", ("simplify",), divide_top_only, every=False)
-DIVIDED_DIFFERENTLY = MalRule("divided-differently", ("simplify",), divided_differently, every=False)
-WHOLE_DIVIDED_ALONG = MalRule("whole-divided-along", ("simplify",), whole_divided_along)
-STOPPED_TOO_EARLY = MalRule("stopped-too-early", ("simplify",), stopped_too_early, "form")
-NOT_REDUCED = MalRule("not-reduced", ("simplify",), not_reduced, "form")
+_IMPROPER: tuple[GoalId, ...] = ("to-improper", "write-improper")
+PERCENT_SIGN_PUT_BEHIND = MalRule(
+    id="percent-sign-put-behind",
+    goals=("write-percent",),
+    apply=percent_sign_put_behind,
+    name="The percent sign put behind",
+    belief="a percent is the number with a sign behind it",
+    shows="0.6 = 0.6%.",
+    question="Is 0.6% more or less than 1%?",
+    picture="square",
+    met=PERCENTS,
+    needs=("converting",),
+    source=PRACTICE,
+)
+PERCENT_ONE_PLACE = MalRule(
+    id="percent-one-place",
+    goals=("write-decimal", "write-fraction"),
+    apply=percent_one_place,
+    name="A percent moved one place",
+    belief="a percent is a tenth of the number",
+    shows="5% = 0.5.",
+    question="What is a half in percent?",
+    picture="square",
+    met=PERCENTS,
+    needs=("converting",),
+    source=PRACTICE,
+)
+WHOLE_PLUS_TOP = MalRule(
+    id="whole-plus-top",
+    goals=_IMPROPER,
+    apply=whole_plus_top,
+    name="Whole plus {top} over the {bottom}",
+    belief="whole and {top} are counted together",
+    shows="2 3/4 = 5/4.",
+    question="How many {quarter}s are in one whole?",
+    picture="discs",
+    met=MIXED_FORMS,
+    source=PRACTICE,
+)
+WHOLE_TIMES_TOP = MalRule(
+    id="whole-times-top",
+    goals=_IMPROPER,
+    apply=whole_times_top,
+    name="Whole times {top} plus {bottom}",
+    belief="the numbers are worked in the wrong order",
+    shows="2 3/4 = 10/4.",
+    question="What does 2 × 3 count here?",
+    picture="discs",
+    met=MIXED_FORMS,
+    source=PRACTICE,
+)
+QUOTIENT_REMAINDER_SWAPPED = MalRule(
+    id="quotient-remainder-swapped",
+    goals=("take-out-wholes",),
+    apply=quotient_remainder_swapped,
+    name="Remainder and quotient changed places",
+    belief="the remainder is the whole",
+    shows="11/4 = 3 2/4, from 11 ÷ 4 = 2 remainder 3.",
+    question="How many whole discs can you lay with 11 {quarter}s?",
+    picture="discs",
+    met=MIXED_FORMS,
+    source=PRACTICE,
+)
+DIVIDE_TOP_ONLY = MalRule(
+    id="divide-top-only",
+    goals=("simplify",),
+    apply=divide_top_only,
+    every=False,
+    name="Only the {top} divided",
+    belief="simplifying makes the {top} smaller",
+    shows="6/8 = 3/8.",
+    question="Are 3 of 8 pieces as much as 6 of 8?",
+    picture="strips",
+    met=EQUIVALENT,
+    needs=("simplify",),
+    source=PRACTICE,
+)
+DIVIDED_DIFFERENTLY = MalRule(
+    id="divided-differently",
+    goals=("simplify",),
+    apply=divided_differently,
+    every=False,
+    name="{top} and {bottom} divided by different numbers",
+    belief="each may be divided by what goes into it",
+    shows="9/12 = 3/6.",
+    question="By what did you divide the {top}? And the {bottom}?",
+    picture="strips",
+    met=EQUIVALENT,
+    needs=("simplify",),
+    source=PRACTICE,
+)
+WHOLE_DIVIDED_ALONG = MalRule(
+    id="whole-divided-along",
+    goals=("simplify",),
+    apply=whole_divided_along,
+    name="The whole divided along",
+    belief="simplifying divides every number in sight",
+    shows="4 2/6 = 2 1/3.",
+    question="Did half of your wholes disappear?",
+    picture="discs",
+    met=EQUIVALENT,
+    needs=("simplify",),
+    source=PRACTICE,
+)
+STOPPED_TOO_EARLY = MalRule(
+    id="stopped-too-early",
+    goals=("simplify",),
+    apply=stopped_too_early,
+    kind="form",
+    name="Stopped too early",
+    belief="dividing once is enough",
+    shows="12/18 = 6/9 stands as the answer.",
+    question="Look again: is there a number that goes into both?",
+    picture="strips",
+    met=EQUIVALENT,
+    needs=("simplify",),
+    source=PRACTICE,
+)
+NOT_REDUCED = MalRule(
+    id="not-reduced",
+    goals=("simplify",),
+    apply=not_reduced,
+    kind="form",
+    name="Not reduced",
+    belief="the value is right, so nothing is left to do",
+    shows="The answer is not in {simplest_form}: 4 2/6.",
+    question="Is there a number that goes into both?",
+    picture="strips",
+    met=EQUIVALENT,
+    needs=("simplify",),
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    WHOLE_PLUS_TOP,
+    WHOLE_TIMES_TOP,
+    QUOTIENT_REMAINDER_SWAPPED,
+    DIVIDE_TOP_ONLY,
+    DIVIDED_DIFFERENTLY,
+    WHOLE_DIVIDED_ALONG,
+    STOPPED_TOO_EARLY,
+    NOT_REDUCED,
+    PERCENT_SIGN_PUT_BEHIND,
+    PERCENT_ONE_PLACE,
+)
+"""The likelier first."""

@@ -1,6 +1,9 @@
 """Mistakes with decimals: columns, placeholders, places."""
 
+from keen_slate.core.curriculum.places import DECIMAL_NOTATION, DECIMAL_SUMS, REPEATING
+from keen_slate.core.curriculum.sources import BUGS, DECIMAL_MISCONCEPTIONS, FRACTIONS_GUIDE, PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
+from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,
@@ -11,6 +14,7 @@ from keen_slate.core.numbers.forms import (
 )
 from keen_slate.core.problem.tree import Columns, Expr, Left, Product, Sum, Term, children, decimal_places
 from keen_slate.core.rules.decimal_division import with_numbers
+from keen_slate.core.saying import going_astray
 from keen_slate.core.saying.say import Say
 
 
@@ -36,7 +40,6 @@ def _number(digits: int, places: int) -> Expr:
 def aligned_at_right_edge(expr: Expr) -> Move | Impasse | None:
     """The numbers are set under each other at their right edge: 4.8 + 3.75 becomes 4.23.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> aligned_at_right_edge(read("4.8 + 3.75").expr).after == DecimalNumeral(423, 2)
     True
     """
@@ -45,14 +48,13 @@ def aligned_at_right_edge(expr: Expr) -> Move | Impasse | None:
         return None
     total = sum(-d if minus else d for minus, d, _ in terms)
     if total < 0:
-        return Impasse(Say.of("nothing-left-impasse"))
-    return Move(_number(total, max(p for _, _, p in terms)), Say.of("mistake", mistake="aligned-at-right-edge"))
+        return Impasse(Say.of(going_astray.nothing_left_impasse))
+    return Move(_number(total, max(p for _, _, p in terms)))
 
 
 def loose_digit_dropped(expr: Expr) -> Move | Impasse | None:
     """Nothing stands above the last digit, so it comes down as it is: 14.2 − 6.35 becomes 7.95.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> loose_digit_dropped(read("14.2 - 6.35").expr).after == DecimalNumeral(795, 2)
     True
     """
@@ -65,8 +67,8 @@ def loose_digit_dropped(expr: Expr) -> Move | Impasse | None:
     loose = 10 ** (more - places)
     left = first - second // loose
     if left < 0:
-        return Impasse(Say.of("nothing-left-impasse"))
-    return Move(_number(left * loose + second % loose, more), Say.of("mistake", mistake="loose-digit-dropped"))
+        return Impasse(Say.of(going_astray.nothing_left_impasse))
+    return Move(_number(left * loose + second % loose, more))
 
 
 def smaller_digit_from_larger(expr: Expr) -> Move | Impasse | None:
@@ -77,14 +79,14 @@ def smaller_digit_from_larger(expr: Expr) -> Move | Impasse | None:
     """
     assert isinstance(expr, Columns)
     digit = expr.rows[1][expr.at] - expr.rows[0][expr.at]
-    return _written(expr, digit, "smaller-digit-from-larger")
+    return _written(expr, digit)
 
 
-def _written(expr: Columns, digit: int, id: str) -> Move | Impasse:
+def _written(expr: Columns, digit: int) -> Move | Impasse:
     if expr.at == 0:
-        return Impasse(Say.of("nothing-left-impasse"))
+        return Impasse(Say.of(going_astray.nothing_left_impasse))
     after = Columns(expr.rows, expr.minus, expr.places, expr.at - 1, (digit, *expr.done), 0)
-    return Move(after, Say.of("mistake", mistake=id))
+    return Move(after)
 
 
 def regrouped_without_paying(expr: Expr) -> Move | Impasse | None:
@@ -97,9 +99,7 @@ def regrouped_without_paying(expr: Expr) -> Move | Impasse | None:
     top = list(expr.rows[0])
     top[expr.at] += 10
     rows = (tuple(top), *expr.rows[1:])
-    return Move(
-        Columns(rows, True, expr.places, expr.at, expr.done), Say.of("mistake", mistake="regrouped-without-paying")
-    )
+    return Move(Columns(rows, True, expr.places, expr.at, expr.done))
 
 
 def across_zero_lost(expr: Expr) -> Move | Impasse | None:
@@ -112,19 +112,18 @@ def across_zero_lost(expr: Expr) -> Move | Impasse | None:
     top = list(expr.rows[0])
     lender = max((c for c in range(expr.at) if top[c] > 0), default=None)
     if lender is None:
-        return Impasse(Say.of("nothing-left-impasse"))
+        return Impasse(Say.of(going_astray.nothing_left_impasse))
     if lender == expr.at - 1:
         return None
     top[lender] -= 1
     top[expr.at] += 10
     rows = (tuple(top), *expr.rows[1:])
-    return Move(Columns(rows, True, expr.places, expr.at, expr.done), Say.of("mistake", mistake="across-zero-lost"))
+    return Move(Columns(rows, True, expr.places, expr.at, expr.done))
 
 
 def sides_apart(expr: Expr) -> Move | Impasse | None:
     """The two sides of the point are worked apart, each as a whole number: 4.8 + 3.7 becomes 7.15.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> sides_apart(read("4.8 + 3.7").expr).after == DecimalNumeral(715, 2)
     True
     """
@@ -134,17 +133,14 @@ def sides_apart(expr: Expr) -> Move | Impasse | None:
     wholes = sum((-1 if m else 1) * (d // 10**p) for m, d, p in terms)
     after_points = sum((-1 if m else 1) * (d % 10**p) for m, d, p in terms)
     if wholes < 0 or after_points < 0:
-        return Impasse(Say.of("nothing-left-impasse"))
+        return Impasse(Say.of(going_astray.nothing_left_impasse))
     text = str(after_points)
-    return Move(
-        DecimalNumeral(wholes * 10 ** len(text) + after_points, len(text)), Say.of("mistake", mistake="sides-apart")
-    )
+    return Move(DecimalNumeral(wholes * 10 ** len(text) + after_points, len(text)))
 
 
 def placeholder_on_wrong_side(expr: Expr) -> Move | Impasse | None:
     """The zero is put before the digits after the point: 4.5 becomes 4.05.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> placeholder_on_wrong_side(read("4.5 + 1.25").expr).after == read("4.05 + 1.25").expr
     True
     """
@@ -158,7 +154,7 @@ def placeholder_on_wrong_side(expr: Expr) -> Move | Impasse | None:
     for minus, digits, had in terms:
         whole, part = divmod(digits, 10**had)
         new.append(Term(DecimalNumeral(whole * 10**places + part, places), minus))
-    return Move(Sum(tuple(new)), Say.of("mistake", mistake="placeholder-on-wrong-side"))
+    return Move(Sum(tuple(new)))
 
 
 def bar_as_point(expr: Expr) -> Move | Impasse | None:
@@ -168,10 +164,10 @@ def bar_as_point(expr: Expr) -> Move | Impasse | None:
     True
     """
     if isinstance(expr, CommonFraction):
-        return Move(_pointed(expr), Say.of("mistake", mistake="bar-as-point"))
+        return Move(_pointed(expr))
     if isinstance(expr, (Sum, Product)) and any(isinstance(c, CommonFraction) for c in children(expr)):
         after = with_numbers(expr, lambda n: _pointed(n) if isinstance(n, CommonFraction) else n)
-        return Move(after, Say.of("mistake", mistake="bar-as-point"))
+        return Move(after)
     return None
 
 
@@ -194,9 +190,9 @@ def place_misnamed(expr: Expr) -> Move | Impasse | None:
         return mixed_form(whole, part, 10 ** (number.places - 1) if number.places > 1 else 100)
 
     if isinstance(expr, DecimalNumeral):
-        return Move(misnamed(expr), Say.of("mistake", mistake="place-misnamed"))
+        return Move(misnamed(expr))
     if isinstance(expr, (Sum, Product)) and any(isinstance(c, DecimalNumeral) for c in children(expr)):
-        return Move(with_numbers(expr, misnamed), Say.of("mistake", mistake="place-misnamed"))
+        return Move(with_numbers(expr, misnamed))
     return None
 
 
@@ -211,7 +207,7 @@ def repeat_ignored(expr: Expr) -> Move | Impasse | None:
     size = len(expr.block)
     bottom = 10 ** (expr.places + size)
     whole, top = divmod(expr.digits * 10**size + int(expr.block), bottom)
-    return Move(mixed_form(whole, top, bottom), Say.of("mistake", mistake="repeat-ignored"))
+    return Move(mixed_form(whole, top, bottom))
 
 
 def repeat_cut_off(expr: Expr) -> Move | Impasse | None:
@@ -222,7 +218,7 @@ def repeat_cut_off(expr: Expr) -> Move | Impasse | None:
     """
     if not isinstance(expr, (CommonFraction, MixedNumber)) or decimal_places(expr.value) is not None:
         return None
-    return Move(DecimalNumeral(int(expr.value * 100), 2), Say.of("mistake", mistake="repeat-cut-off"))
+    return Move(DecimalNumeral(int(expr.value * 100), 2))
 
 
 def zeros_left(expr: Expr) -> Move | Impasse | None:
@@ -231,19 +227,179 @@ def zeros_left(expr: Expr) -> Move | Impasse | None:
     >>> zeros_left(DecimalNumeral(350, 2)).after == Left(DecimalNumeral(350, 2))
     True
     """
-    return Move(Left(expr), Say.of("mistake", mistake="zeros-left")) if isinstance(expr, DecimalNumeral) else None
+    return Move(Left(expr)) if isinstance(expr, DecimalNumeral) else None
 
 
-_COLUMN = ("regroup-column",)
-ALIGNED_AT_RIGHT_EDGE = MalRule("aligned-at-right-edge", ("add-decimals",), aligned_at_right_edge)
-LOOSE_DIGIT_DROPPED = MalRule("loose-digit-dropped", ("add-decimals",), loose_digit_dropped)
-SMALLER_DIGIT_FROM_LARGER = MalRule("smaller-digit-from-larger", _COLUMN, smaller_digit_from_larger)
-REGROUPED_WITHOUT_PAYING = MalRule("regrouped-without-paying", _COLUMN, regrouped_without_paying)
-ACROSS_ZERO_LOST = MalRule("across-zero-lost", _COLUMN, across_zero_lost)
-SIDES_APART = MalRule("sides-apart", ("add-decimals",), sides_apart)
-PLACEHOLDER_ON_WRONG_SIDE = MalRule("placeholder-on-wrong-side", ("equal-length",), placeholder_on_wrong_side)
-BAR_AS_POINT = MalRule("bar-as-point", ("write-decimal", "same-kind"), bar_as_point)
-PLACE_MISNAMED = MalRule("place-misnamed", ("write-fraction", "decimals-as-fractions"), place_misnamed)
-REPEAT_IGNORED = MalRule("repeat-ignored", ("write-fraction",), repeat_ignored)
-REPEAT_CUT_OFF = MalRule("repeat-cut-off", ("write-decimal",), repeat_cut_off)
-ZEROS_LEFT = MalRule("zeros-left", ("drop-zeros",), zeros_left, "form")
+_COLUMN: tuple[GoalId, ...] = ("regroup-column",)
+ALIGNED_AT_RIGHT_EDGE = MalRule(
+    id="aligned-at-right-edge",
+    goals=("add-decimals",),
+    apply=aligned_at_right_edge,
+    name="Aligned at the right edge",
+    belief="numbers stand under each other at their last digit",
+    shows="4.8 + 3.75 = 4.23.",
+    question="What does the 8 stand for? And the 5 below it?",
+    picture="square",
+    met=DECIMAL_SUMS,
+    needs=("decimals",),
+    source=PRACTICE,
+)
+LOOSE_DIGIT_DROPPED = MalRule(
+    id="loose-digit-dropped",
+    goals=("add-decimals",),
+    apply=loose_digit_dropped,
+    name="The loose digit brought down",
+    belief="nothing stands above the digit, so it comes down",
+    shows="14.2 − 6.35 = 7.95.",
+    question="How many hundredths does 14.2 have?",
+    picture="square",
+    met=DECIMAL_SUMS,
+    needs=("decimals",),
+    source=PRACTICE,
+)
+SMALLER_DIGIT_FROM_LARGER = MalRule(
+    id="smaller-digit-from-larger",
+    goals=_COLUMN,
+    apply=smaller_digit_from_larger,
+    name="Smaller digit from the larger",
+    belief="in each column the smaller digit is taken from the larger",
+    shows="5.2 − 1.7 = 4.5.",
+    question="Which number are you taking away from?",
+    picture="jumps",
+    met=DECIMAL_SUMS,
+    needs=("decimals",),
+    source=BUGS,
+)
+REGROUPED_WITHOUT_PAYING = MalRule(
+    id="regrouped-without-paying",
+    goals=_COLUMN,
+    apply=regrouped_without_paying,
+    name="Regrouped without paying",
+    belief="ten more may be had for nothing",
+    shows="The next digit is not made smaller: 5.2 − 1.7 = 4.5.",
+    question="Where did the ten tenths come from?",
+    picture="jumps",
+    met=DECIMAL_SUMS,
+    needs=("decimals",),
+    source=BUGS,
+)
+ACROSS_ZERO_LOST = MalRule(
+    id="across-zero-lost",
+    goals=_COLUMN,
+    apply=across_zero_lost,
+    name="Lost across a zero",
+    belief="a zero has nothing to give, so it is passed over",
+    shows="In 5.03 − 1.48 the zero stays a zero.",
+    question="What becomes of the tenths when a whole is opened?",
+    picture="jumps",
+    met=DECIMAL_SUMS,
+    needs=("decimals",),
+    source=BUGS,
+)
+SIDES_APART = MalRule(
+    id="sides-apart",
+    goals=("add-decimals",),
+    apply=sides_apart,
+    name="The two sides of the point apart",
+    belief="a decimal is two whole numbers with a point between",
+    shows="4.8 + 3.7 = 7.15.",
+    question="How many tenths make a whole?",
+    picture="square",
+    met=DECIMAL_SUMS,
+    needs=("decimals",),
+    source=DECIMAL_MISCONCEPTIONS,
+)
+PLACEHOLDER_ON_WRONG_SIDE = MalRule(
+    id="placeholder-on-wrong-side",
+    goals=("equal-length",),
+    apply=placeholder_on_wrong_side,
+    name="The placeholder on the wrong side",
+    belief="a zero may be written anywhere to make the lengths equal",
+    shows="4.5 is lengthened to 4.05.",
+    question="Is 4.05 as much as 4.5?",
+    picture="square",
+    met=DECIMAL_SUMS,
+    needs=("decimals",),
+    source=PRACTICE,
+)
+BAR_AS_POINT = MalRule(
+    id="bar-as-point",
+    goals=("write-decimal", "same-kind"),
+    apply=bar_as_point,
+    name="The bar read as a point",
+    belief="the two numbers of a fraction stand on the two sides of the point",
+    shows="3/5 = 3.5.",
+    question="Is 3/5 more or less than 1?",
+    picture="strips",
+    met=DECIMAL_NOTATION,
+    source=FRACTIONS_GUIDE,
+)
+PLACE_MISNAMED = MalRule(
+    id="place-misnamed",
+    goals=("write-fraction", "decimals-as-fractions"),
+    apply=place_misnamed,
+    name="The place named wrongly",
+    belief="the number of digits and the name of the place are one off",
+    shows="0.35 = 35/10.",
+    question="Is 35/10 more or less than 1?",
+    picture="square",
+    met=DECIMAL_NOTATION,
+    needs=("decimals",),
+    source=PRACTICE,
+)
+REPEAT_IGNORED = MalRule(
+    id="repeat-ignored",
+    goals=("write-fraction",),
+    apply=repeat_ignored,
+    name="What comes again written once",
+    belief="the bar over the digits means nothing",
+    shows="0.333… = 3/10.",
+    question="Is 3/10 a little less than 0.333…, or as much?",
+    picture="jumps",
+    met=REPEATING,
+    needs=("converting",),
+    source=PRACTICE,
+)
+REPEAT_CUT_OFF = MalRule(
+    id="repeat-cut-off",
+    goals=("write-decimal",),
+    apply=repeat_cut_off,
+    name="A decimal that never ends cut off",
+    belief="two places are enough, and then it is the answer",
+    shows="1/3 = 0.33.",
+    question="What are three times 0.33? And three thirds?",
+    picture="jumps",
+    met=REPEATING,
+    needs=("converting",),
+    source=PRACTICE,
+)
+ZEROS_LEFT = MalRule(
+    id="zeros-left",
+    goals=("drop-zeros",),
+    apply=zeros_left,
+    kind="form",
+    name="Zeros left at the end",
+    belief="the zeros of the column belong to the answer",
+    shows="The answer ends in zeros: 3.50.",
+    question="Does the last zero say anything?",
+    picture="square",
+    met=DECIMAL_SUMS,
+    needs=("decimals",),
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    ALIGNED_AT_RIGHT_EDGE,
+    LOOSE_DIGIT_DROPPED,
+    SMALLER_DIGIT_FROM_LARGER,
+    REGROUPED_WITHOUT_PAYING,
+    ACROSS_ZERO_LOST,
+    SIDES_APART,
+    PLACEHOLDER_ON_WRONG_SIDE,
+    BAR_AS_POINT,
+    PLACE_MISNAMED,
+    REPEAT_IGNORED,
+    REPEAT_CUT_OFF,
+    ZEROS_LEFT,
+)
+"""The likelier first."""

@@ -1,12 +1,13 @@
 """The two classic ways to estimate wrongly."""
 
+from keen_slate.core.curriculum.places import ESTIMATE
+from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.problem.tree import Estimating, Expr, Rounding, children, is_numeral, number_for, with_child
-from keen_slate.core.saying.say import Say
 
 
-def _rounded(expr: Expr, id: str, part_of: str) -> Move | None:
+def _rounded(expr: Expr, part_of: str) -> Move | None:
     assert isinstance(expr, Estimating)
     met = False
 
@@ -31,28 +32,54 @@ def _rounded(expr: Expr, id: str, part_of: str) -> Move | None:
         return node
 
     after = rounded(expr.of)
-    return Move(Estimating(after, expr.unit, rounded=True), Say.of("mistake", mistake=id)) if met else None
+    return Move(Estimating(after, expr.unit, rounded=True)) if met else None
 
 
 def estimate_whole_forgotten(expr: Expr) -> Move | Impasse | None:
     """The part is rounded and its whole forgotten: 2 5/6 is called about 1.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> estimate_whole_forgotten(read("estimate 2 5/6 + 1/2").expr).after.of == read("1 + 1/2").expr
     True
     """
-    return _rounded(expr, "estimate-whole-forgotten", "forgotten")
+    return _rounded(expr, "forgotten")
 
 
 def estimate_part_to_zero(expr: Expr) -> Move | Impasse | None:
     """A small part is called 0 although a half is nearer: 3/10 is called about 0.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> estimate_part_to_zero(read("estimate 3/10 + 1").expr).after.of == read("0 + 1").expr
     True
     """
-    return _rounded(expr, "estimate-part-to-zero", "to-zero")
+    return _rounded(expr, "to-zero")
 
 
-ESTIMATE_WHOLE_FORGOTTEN = MalRule("estimate-whole-forgotten", ("round-terms",), estimate_whole_forgotten)
-ESTIMATE_PART_TO_ZERO = MalRule("estimate-part-to-zero", ("round-terms",), estimate_part_to_zero)
+ESTIMATE_WHOLE_FORGOTTEN = MalRule(
+    id="estimate-whole-forgotten",
+    goals=("round-terms",),
+    apply=estimate_whole_forgotten,
+    name="The whole forgotten in the estimate",
+    belief="rounding is about the fraction, the whole is left out",
+    shows="2 5/6 is called about 1.",
+    question="Between which wholes does 2 5/6 lie?",
+    picture="jumps",
+    met=ESTIMATE,
+    source=PRACTICE,
+)
+ESTIMATE_PART_TO_ZERO = MalRule(
+    id="estimate-part-to-zero",
+    goals=("round-terms",),
+    apply=estimate_part_to_zero,
+    name="A small part called nothing",
+    belief="what is less than a half is nothing",
+    shows="3/10 is called about 0 although a half is nearer.",
+    question="Is 3/10 nearer to 0 or to 5/10?",
+    picture="jumps",
+    met=ESTIMATE,
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    ESTIMATE_WHOLE_FORGOTTEN,
+    ESTIMATE_PART_TO_ZERO,
+)
+"""The likelier first."""

@@ -2,17 +2,17 @@
 
 from dataclasses import replace
 
+from keen_slate.core.curriculum.places import EQUATIONS
+from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, Whole
 from keen_slate.core.problem.blanks import gaps_in, solve
 from keen_slate.core.problem.tree import Chain, Expr, Factor, Gap, Product, Sum, Term, children, is_numeral
-from keen_slate.core.saying.say import Say
 
 
 def same_added_in_blanks(chain: Chain) -> Move | None:
     """Every fraction of a chain made from its first one by adding: 2/3 = 11/12, since 3 + 9 = 12 and 2 + 9 = 11.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> same_added_in_blanks(read("2/3 = ?/12").expr).after.sides[1]
     CommonFraction(numerator=11, denominator=12)
     """
@@ -31,13 +31,12 @@ def same_added_in_blanks(chain: Chain) -> Move | None:
             numbers.append(Whole(number))
             side = side.filled((number,))
         sides.append(side)
-    return Move(Chain(tuple(sides), "done", tuple(numbers)), Say.of("mistake", mistake="add-same-to-both"))
+    return Move(Chain(tuple(sides), "done", tuple(numbers)))
 
 
 def sign_seen_is_done(expr: Expr) -> Move | Impasse | None:
     """What is seen is done with the numbers that are there, from the left: ? + 1/4 = 5/6 becomes ? = 1/4 + 5/6.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> sign_seen_is_done(read("? + 1/4 = 5/6").expr).after.equals == read("1/4 + 5/6").expr
     True
     """
@@ -60,7 +59,23 @@ def sign_seen_is_done(expr: Expr) -> Move | Impasse | None:
         case _:
             return None
     after = replace(expr, note="set-alone", numbers=solved.numbers, gap=gap, equals=seen)
-    return Move(after, Say.of("mistake", mistake="sign-seen-is-done"))
+    return Move(after)
 
 
-SIGN_SEEN_IS_DONE = MalRule("sign-seen-is-done", ("look-for-blanks",), sign_seen_is_done, "reading")
+SIGN_SEEN_IS_DONE = MalRule(
+    id="sign-seen-is-done",
+    goals=("look-for-blanks",),
+    apply=sign_seen_is_done,
+    kind="reading",
+    name="The sign that is seen is done",
+    belief="the numbers that are there are worked with, by the sign that is there",
+    shows="? + 1/4 = 5/6 gives 1/4 + 5/6.",
+    question="Put your number in the blank. Is it true?",
+    picture="bars",
+    met=EQUATIONS,
+    needs=("blanks",),
+    source=PRACTICE,
+)
+
+MAL_RULES = (SIGN_SEEN_IS_DONE,)
+"""The likelier first."""

@@ -2,11 +2,12 @@
 
 from math import lcm
 
+from keen_slate.core.curriculum.places import BY_FRACTION, DECIMAL_PRODUCTS, TIMES_FRACTION, TIMES_MIXED
+from keen_slate.core.curriculum.sources import DECIMAL_MISCONCEPTIONS, FRACTIONS_GUIDE, PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr, Factor, Product
 from keen_slate.core.rules.factors import first_pair, pair_replaced
-from keen_slate.core.saying.say import Say
 
 
 def _pair(expr: Expr) -> tuple[Expr, Expr, bool] | None:
@@ -18,7 +19,6 @@ def _pair(expr: Expr) -> tuple[Expr, Expr, bool] | None:
 def whole_multiplies_both(expr: Expr) -> Move | Impasse | None:
     """A whole multiplies top and bottom: 3 × 2/5 becomes 6/15.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> whole_multiplies_both(read("3 × 2/5").expr).after == read("6/15").expr
     False
     >>> from keen_slate.core.problem.tree import tidy
@@ -33,13 +33,12 @@ def whole_multiplies_both(expr: Expr) -> Move | Impasse | None:
     if not isinstance(whole, Whole) or not isinstance(part, CommonFraction) or whole.n == 0:
         return None
     new = CommonFraction(whole.n * part.numerator, whole.n * part.denominator)
-    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="whole-multiplies-both"))
+    return Move(pair_replaced(expr, new))
 
 
 def part_by_part(expr: Expr) -> Move | Impasse | None:
     """Wholes with wholes and parts with parts: 2 1/2 × 1 3/5 becomes 2 3/10.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(part_by_part(read("2 1/2 × 1 3/5").expr).after)
     MixedNumber(whole=2, numerator=3, denominator=10)
@@ -56,13 +55,12 @@ def part_by_part(expr: Expr) -> Move | Impasse | None:
         new = mixed_form(a.whole * b.whole, a.numerator * b.numerator, a.denominator * b.denominator)
     else:
         return None
-    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="part-by-part"))
+    return Move(pair_replaced(expr, new))
 
 
 def common_bottom_kept(expr: Expr) -> Move | Impasse | None:
     """A common bottom is found and kept, the tops are multiplied: 2/3 × 3/4 becomes 72/12.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(common_bottom_kept(read("2/3 × 3/4").expr).after)
     CommonFraction(numerator=72, denominator=12)
@@ -73,13 +71,12 @@ def common_bottom_kept(expr: Expr) -> Move | Impasse | None:
     a, b = found[0], found[1]
     common = lcm(a.denominator, b.denominator)
     tops = (a.numerator * common // a.denominator) * (b.numerator * common // b.denominator)
-    return Move(pair_replaced(expr, CommonFraction(tops, common)), Say.of("mistake", mistake="common-bottom-kept"))
+    return Move(pair_replaced(expr, CommonFraction(tops, common)))
 
 
 def wrong_one_inverted(expr: Expr) -> Move | Impasse | None:
     """The first fraction is turned over instead of the second: 2/3 ÷ 4/5 becomes 3/2 × 4/5.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> wrong_one_inverted(read("2/3 ÷ 4/5").expr).after == read("3/2 × 4/5").expr
     True
     """
@@ -94,13 +91,12 @@ def wrong_one_inverted(expr: Expr) -> Move | Impasse | None:
     else:
         return None
     after = Product((Factor(turned), Factor(b), *expr.factors[2:]), expr.marks)
-    return Move(after, Say.of("mistake", mistake="wrong-one-inverted"))
+    return Move(after)
 
 
 def point_as_in_addition(expr: Expr) -> Move | Impasse | None:
     """The point stands in the product as it would in a sum: 4.8 × 2.5 becomes 120.0.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(point_as_in_addition(read("4.8 × 2.5").expr).after) == DecimalNumeral(1200, 1)
     True
@@ -110,13 +106,12 @@ def point_as_in_addition(expr: Expr) -> Move | Impasse | None:
         return None
     a, b = found[0], found[1]
     new = DecimalNumeral(a.digits * b.digits, max(a.places, b.places))
-    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="point-as-in-addition"))
+    return Move(pair_replaced(expr, new))
 
 
 def ten_appends_zero(expr: Expr) -> Move | Impasse | None:
     """Times ten, a hundred … only writes zeros at the end: 3.5 × 10 becomes 3.50.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(ten_appends_zero(read("3.5 × 10").expr).after) == DecimalNumeral(350, 2)
     True
@@ -131,13 +126,12 @@ def ten_appends_zero(expr: Expr) -> Move | Impasse | None:
     if power.n != 10**zeros or zeros == 0:
         return None
     new = DecimalNumeral(number.digits * power.n, number.places + zeros)
-    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="ten-appends-zero"))
+    return Move(pair_replaced(expr, new))
 
 
 def zero_lost_in_quotient(expr: Expr) -> Move | Impasse | None:
     """A zero inside the quotient is not written: 612 ÷ 6 becomes 12.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(zero_lost_in_quotient(read("612 ÷ 6").expr).after)
     Whole(n=12)
@@ -158,13 +152,12 @@ def zero_lost_in_quotient(expr: Expr) -> Move | Impasse | None:
     lost = len(digits) - len(inside)
     after_point = max(places - min(lost, digits[len(digits) - places : -1].count("0")), 0) if places else 0
     new: Expr = DecimalNumeral(int(inside), after_point) if after_point else Whole(int(inside))
-    return Move(pair_replaced(expr, new), Say.of("mistake", mistake="zero-lost-in-quotient"))
+    return Move(pair_replaced(expr, new))
 
 
 def remainder_as_decimal(expr: Expr) -> Move | Impasse | None:
     """The remainder is written after the point: 7 ÷ 4 = 1 remainder 3 becomes 1.3.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(remainder_as_decimal(read("7 ÷ 4").expr).after) == DecimalNumeral(13, 1)
     True
@@ -181,13 +174,12 @@ def remainder_as_decimal(expr: Expr) -> Move | Impasse | None:
     places = len(str(rest))
     new = DecimalNumeral(count * 10**places + rest, places)
     after = new if isinstance(expr, CommonFraction) else pair_replaced(expr, new)
-    return Move(after, Say.of("mistake", mistake="remainder-as-decimal"))
+    return Move(after)
 
 
 def neighbouring_fact(expr: Expr) -> Move | Impasse | None:
     """The next fact of the times table is taken: 7 × 8 becomes 63.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.problem.tree import tidy
     >>> tidy(neighbouring_fact(read("7 × 8").expr).after)
     Whole(n=63)
@@ -195,15 +187,130 @@ def neighbouring_fact(expr: Expr) -> Move | Impasse | None:
     a, b = first_pair(expr)
     if not isinstance(a, Whole) or not isinstance(b, Whole) or min(a.n, b.n) < 2 or max(a.n, b.n) > 12:
         return None
-    return Move(pair_replaced(expr, Whole(a.n * b.n + a.n)), Say.of("mistake", mistake="neighbouring-fact"))
+    return Move(pair_replaced(expr, Whole(a.n * b.n + a.n)))
 
 
-WHOLE_MULTIPLIES_BOTH = MalRule("whole-multiplies-both", ("multiply-fractions",), whole_multiplies_both)
-PART_BY_PART = MalRule("part-by-part", ("multiply-divide",), part_by_part)
-COMMON_BOTTOM_KEPT = MalRule("common-bottom-kept", ("multiply-fractions",), common_bottom_kept)
-WRONG_ONE_INVERTED = MalRule("wrong-one-inverted", ("invert",), wrong_one_inverted)
-POINT_AS_IN_ADDITION = MalRule("point-as-in-addition", ("multiply-decimals",), point_as_in_addition)
-TEN_APPENDS_ZERO = MalRule("ten-appends-zero", ("multiply-decimals",), ten_appends_zero)
-ZERO_LOST_IN_QUOTIENT = MalRule("zero-lost-in-quotient", ("divide-wholes", "divide-by-whole"), zero_lost_in_quotient)
-REMAINDER_AS_DECIMAL = MalRule("remainder-as-decimal", ("divide-wholes", "write-decimal"), remainder_as_decimal)
-NEIGHBOURING_FACT = MalRule("neighbouring-fact", ("multiply-wholes",), neighbouring_fact, every=False)
+WHOLE_MULTIPLIES_BOTH = MalRule(
+    id="whole-multiplies-both",
+    goals=("multiply-fractions",),
+    apply=whole_multiplies_both,
+    name="The whole multiplies {top} and {bottom}",
+    belief="multiplying a fraction multiplies both its numbers",
+    shows="3 × 2/5 = 6/15.",
+    question="Is 6/15 more than 2/5?",
+    picture="strips",
+    met=TIMES_FRACTION,
+    source=FRACTIONS_GUIDE,
+)
+PART_BY_PART = MalRule(
+    id="part-by-part",
+    goals=("multiply-divide",),
+    apply=part_by_part,
+    name="Multiplied part by part",
+    belief="wholes go with wholes, parts with parts",
+    shows="2 1/2 × 1 3/5 = 2 3/10.",
+    question="How many rectangles does the area make?",
+    picture="rectangles",
+    met=TIMES_MIXED,
+    source=PRACTICE,
+)
+COMMON_BOTTOM_KEPT = MalRule(
+    id="common-bottom-kept",
+    goals=("multiply-fractions",),
+    apply=common_bottom_kept,
+    name="A common {bottom} found and kept",
+    belief="fractions need a common {bottom} for everything, and keep it",
+    shows="2/3 × 3/4 = 72/12.",
+    question="Is two thirds of three {quarter}s more than three {quarter}s?",
+    picture="rectangles",
+    met=TIMES_FRACTION,
+    source=FRACTIONS_GUIDE,
+)
+WRONG_ONE_INVERTED = MalRule(
+    id="wrong-one-inverted",
+    goals=("invert",),
+    apply=wrong_one_inverted,
+    name="The wrong fraction turned over",
+    belief="one of the two is turned over, no matter which",
+    shows="2/3 ÷ 4/5 = 3/2 × 4/5.",
+    question="Which of the two do you divide by?",
+    picture="strips",
+    met=BY_FRACTION,
+    source=FRACTIONS_GUIDE,
+)
+POINT_AS_IN_ADDITION = MalRule(
+    id="point-as-in-addition",
+    goals=("multiply-decimals",),
+    apply=point_as_in_addition,
+    name="The point as in a sum",
+    belief="the point stands where it stands in adding",
+    shows="4.8 × 2.5 = 120.0.",
+    question="About how much is 5 × 2 or 5 × 3?",
+    picture="square",
+    met=DECIMAL_PRODUCTS,
+    needs=("decimals",),
+    source=PRACTICE,
+)
+TEN_APPENDS_ZERO = MalRule(
+    id="ten-appends-zero",
+    goals=("multiply-decimals",),
+    apply=ten_appends_zero,
+    name="Times ten writes a zero",
+    belief="times ten puts a zero at the end",
+    shows="3.5 × 10 = 3.50.",
+    question="Is 3.50 ten times as much as 3.5?",
+    picture="square",
+    met=DECIMAL_PRODUCTS,
+    needs=("decimals",),
+    source=DECIMAL_MISCONCEPTIONS,
+)
+ZERO_LOST_IN_QUOTIENT = MalRule(
+    id="zero-lost-in-quotient",
+    goals=("divide-wholes", "divide-by-whole"),
+    apply=zero_lost_in_quotient,
+    name="A zero lost in the quotient",
+    belief="where nothing goes in, nothing is written",
+    shows="612 ÷ 6 = 12.",
+    question="Multiply back. Do you get 612?",
+    picture="jumps",
+    met=DECIMAL_PRODUCTS,
+    source=PRACTICE,
+)
+REMAINDER_AS_DECIMAL = MalRule(
+    id="remainder-as-decimal",
+    goals=("divide-wholes", "write-decimal"),
+    apply=remainder_as_decimal,
+    name="The remainder written as a decimal",
+    belief="the remainder stands after the point",
+    shows="7 ÷ 4 = 1.3, from 1 remainder 3.",
+    question="Three {quarter}s are left. Is that three tenths?",
+    picture="square",
+    met=DECIMAL_PRODUCTS,
+    source=PRACTICE,
+)
+NEIGHBOURING_FACT = MalRule(
+    id="neighbouring-fact",
+    goals=("multiply-wholes",),
+    apply=neighbouring_fact,
+    every=False,
+    name="A neighbouring fact of the table",
+    belief="the next line of the table is taken",
+    shows="7 × 8 = 63.",
+    question="How much is 7 × 9?",
+    picture="rectangles",
+    met=TIMES_FRACTION,
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    WHOLE_MULTIPLIES_BOTH,
+    PART_BY_PART,
+    COMMON_BOTTOM_KEPT,
+    WRONG_ONE_INVERTED,
+    POINT_AS_IN_ADDITION,
+    TEN_APPENDS_ZERO,
+    ZERO_LOST_IN_QUOTIENT,
+    REMAINDER_AS_DECIMAL,
+    NEIGHBOURING_FACT,
+)
+"""The likelier first."""

@@ -2,6 +2,8 @@
 
 from dataclasses import dataclass
 
+from keen_slate.core.curriculum.places import BELOW_ZERO, OPERATIONS, POWERS, UNLIKE
+from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.problem.tree import (
@@ -18,7 +20,6 @@ from keen_slate.core.problem.tree import (
     evaluate,
     is_numeral,
 )
-from keen_slate.core.saying.say import Say
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +54,6 @@ def _joined(left: Expr, operation: _Operation) -> Expr:
 def left_to_right(expr: Expr) -> Move | Impasse | None:
     """Strictly from the left: 3 + 4 × 2 is taken for (3 + 4) × 2.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> left_to_right(read("3 + 4 × 2").expr).after == read("(3 + 4) × 2").expr
     True
     """
@@ -65,13 +65,12 @@ def left_to_right(expr: Expr) -> Move | Impasse | None:
         if isinstance(made, (Sum, Product)):
             made = Group(made)
         made = _joined(made, operation)
-    return Move(made, Say.of("mistake", mistake="left-to-right"))
+    return Move(made)
 
 
 def multiply_before_divide(expr: Expr) -> Move | Impasse | None:
     """All × before any ÷: 24 ÷ 4 × 3 is taken for 24 ÷ (4 × 3).
 
-    >>> from keen_slate.core.reading.reading import read
     >>> multiply_before_divide(read("24 ÷ 4 × 3").expr).after == read("24 ÷ (4 × 3)").expr
     True
     """
@@ -85,13 +84,12 @@ def multiply_before_divide(expr: Expr) -> Move | Impasse | None:
         end += 1
     inner = Group(Product((Factor(expr.factors[place].expr), *expr.factors[place + 1 : end])))
     after = Product((*expr.factors[:place], Factor(inner, True), *expr.factors[end:]))
-    return Move(after, Say.of("mistake", mistake="multiply-before-divide"))
+    return Move(after)
 
 
 def add_before_subtract(expr: Expr) -> Move | Impasse | None:
     """All + before any −: 10 − 4 + 3 is taken for 10 − (4 + 3).
 
-    >>> from keen_slate.core.reading.reading import read
     >>> add_before_subtract(read("10 − 4 + 3").expr).after == read("10 − (4 + 3)").expr
     True
     """
@@ -105,15 +103,12 @@ def add_before_subtract(expr: Expr) -> Move | Impasse | None:
     while end < len(terms) and not terms[end].minus:
         end += 1
     inner = Group(Sum((Term(terms[place].expr), *terms[place + 1 : end])))
-    return Move(
-        Sum((*terms[:place], Term(inner, True), *terms[end:])), Say.of("mistake", mistake="add-before-subtract")
-    )
+    return Move(Sum((*terms[:place], Term(inner, True), *terms[end:])))
 
 
 def grouping_ignored(expr: Expr) -> Move | Impasse | None:
     """The brackets are passed over: 2 × (3 + 4) is taken for 2 × 3 + 4.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> grouping_ignored(read("2 × (3 + 4)").expr).after == read("2 × 3 + 4").expr
     True
     """
@@ -128,7 +123,7 @@ def grouping_ignored(expr: Expr) -> Move | Impasse | None:
         head: Expr = Product((*before, Factor(first.expr, expr.factors[place].divide))) if before else first.expr
         tail: Expr = Product((Factor(last.expr), *after)) if after else last.expr
         made = Sum((Term(head, first.minus), *inner.terms[1:-1], Term(tail, last.minus)))
-        return Move(made, Say.of("mistake", mistake="grouping-ignored"))
+        return Move(made)
     if isinstance(expr, Sum):
         place = next((i for i, t in enumerate(expr.terms) if t.minus and _sum_in(t.expr)), None)
         if place is None:
@@ -136,9 +131,7 @@ def grouping_ignored(expr: Expr) -> Move | Impasse | None:
         inner = _sum_in(expr.terms[place].expr)
         assert inner is not None
         opened = (Term(inner.terms[0].expr, True), *inner.terms[1:])
-        return Move(
-            Sum((*expr.terms[:place], *opened, *expr.terms[place + 1 :])), Say.of("mistake", mistake="grouping-ignored")
-        )
+        return Move(Sum((*expr.terms[:place], *opened, *expr.terms[place + 1 :])))
     return None
 
 
@@ -149,21 +142,17 @@ def _sum_in(expr: Expr) -> Sum | None:
 def power_as_product(expr: Expr) -> Move | Impasse | None:
     """A power is taken for a product: 7² becomes 7 × 2.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> power_as_product(read("7^2").expr).after == Group(read("7 × 2").expr)
     True
     """
     if not isinstance(expr, Power) or not is_numeral(expr.base):
         return None
-    return Move(
-        Group(Product((Factor(expr.base), Factor(Whole(expr.exponent))))), Say.of("mistake", mistake="power-as-product")
-    )
+    return Move(Group(Product((Factor(expr.base), Factor(Whole(expr.exponent))))))
 
 
 def smaller_from_larger_number(expr: Expr) -> Move | Impasse | None:
     """The smaller is taken from the larger instead of going below 0: 1/2 − 3/4 becomes 3/4 − 1/2.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> smaller_from_larger_number(read("1/2 − 3/4").expr).after == read("3/4 − 1/2").expr
     True
     """
@@ -172,13 +161,12 @@ def smaller_from_larger_number(expr: Expr) -> Move | Impasse | None:
     if evaluate(expr) >= 0:
         return None
     after = Sum((Term(expr.terms[1].expr), Term(expr.terms[0].expr, True)))
-    return Move(after, Say.of("mistake", mistake="smaller-from-larger-number"))
+    return Move(after)
 
 
 def wrong_operation(expr: Expr) -> Move | Impasse | None:
     """Added instead of taken away, and the other way round; multiplied instead of divided.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> wrong_operation(read("3/4 − 1/6").expr).after == read("3/4 + 1/6").expr
     True
     """
@@ -190,20 +178,19 @@ def wrong_operation(expr: Expr) -> Move | Impasse | None:
     ):
         first, second = expr.terms
         after = Sum((first, Term(second.expr, not second.minus)))
-        return Move(after, Say.of("mistake", mistake="wrong-operation")) if evaluate(after) >= 0 else None
+        return Move(after) if evaluate(after) >= 0 else None
     if isinstance(expr, Product) and len(expr.factors) == 2 and all(is_numeral(f.expr) for f in expr.factors):
         first_factor, second_factor = expr.factors
         if expr.marks or evaluate(second_factor.expr) == 0:
             return None
         swapped = Product((first_factor, Factor(second_factor.expr, not second_factor.divide)))
-        return Move(swapped, Say.of("mistake", mistake="wrong-operation"))
+        return Move(swapped)
     return None
 
 
 def stopped_after_first_step(expr: Expr) -> Move | Impasse | None:
     """The first result is given as the answer: 12 − (2 + 3) becomes 5.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> stopped_after_first_step(read("12 − (2 + 3)").expr).after == Group(read("2 + 3").expr)
     True
     """
@@ -214,13 +201,12 @@ def stopped_after_first_step(expr: Expr) -> Move | Impasse | None:
         return None
     if getattr(expr, "marks", frozenset()) or type(inner) not in (Group, Product, Power):
         return None
-    return Move(inner, Say.of("mistake", mistake="stopped-after-first-step"))
+    return Move(inner)
 
 
 def order_of_the_text(expr: Expr) -> Move | Impasse | None:
     """The numbers are taken in the order of the text: subtract 1/4 from 3/4 is taken for 1/4 − 3/4.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> order_of_the_text(read("subtract 1/4 from 3/4").expr).after == read("1/4 − 3/4").expr
     True
     """
@@ -228,18 +214,142 @@ def order_of_the_text(expr: Expr) -> Move | Impasse | None:
     if first == second:
         return None
     if isinstance(expr, Sum):
-        return Move(Sum((Term(second), Term(first, True))), Say.of("mistake", mistake="order-of-the-text"))
-    return Move(Product((Factor(second), Factor(first, True))), Say.of("mistake", mistake="order-of-the-text"))
+        return Move(Sum((Term(second), Term(first, True))))
+    return Move(Product((Factor(second), Factor(first, True))))
 
 
-ORDER_OF_THE_TEXT = MalRule("order-of-the-text", ("put-into-signs",), order_of_the_text, "reading", every=False)
-LEFT_TO_RIGHT = MalRule("left-to-right", ("work-out",), left_to_right, "reading", every=False)
-MULTIPLY_BEFORE_DIVIDE = MalRule("multiply-before-divide", ("work-out",), multiply_before_divide, "reading")
-ADD_BEFORE_SUBTRACT = MalRule("add-before-subtract", ("add-up",), add_before_subtract, "reading", every=False)
-GROUPING_IGNORED = MalRule("grouping-ignored", ("work-out",), grouping_ignored, "reading", every=False)
-POWER_AS_PRODUCT = MalRule("power-as-product", ("raise",), power_as_product)
-SMALLER_FROM_LARGER_NUMBER = MalRule("smaller-from-larger-number", ("order-terms",), smaller_from_larger_number)
-WRONG_OPERATION = MalRule("wrong-operation", ("add-up", "multiply-divide"), wrong_operation, "reading", every=False)
-STOPPED_AFTER_FIRST_STEP = MalRule(
-    "stopped-after-first-step", ("work-out",), stopped_after_first_step, "reading", every=False
+ORDER_OF_THE_TEXT = MalRule(
+    id="order-of-the-text",
+    goals=("put-into-signs",),
+    apply=order_of_the_text,
+    kind="reading",
+    every=False,
+    name="The numbers in the order of the text",
+    belief="what is named first stands first",
+    shows="“Subtract 1/4 from 3/4” is taken for 1/4 − 3/4.",
+    question="Which amount is there at first, before anything happens?",
+    picture="bars",
+    met=UNLIKE,
+    source=PRACTICE,
 )
+LEFT_TO_RIGHT = MalRule(
+    id="left-to-right",
+    goals=("work-out",),
+    apply=left_to_right,
+    kind="reading",
+    every=False,
+    name="Strictly from the left",
+    belief="one reads and works from left to right",
+    shows="3 + 4 × 2 = 14.",
+    question="Three boards and four pairs of boards: how many boards?",
+    picture="bars",
+    met=OPERATIONS,
+    source=PRACTICE,
+)
+MULTIPLY_BEFORE_DIVIDE = MalRule(
+    id="multiply-before-divide",
+    goals=("work-out",),
+    apply=multiply_before_divide,
+    kind="reading",
+    name="All × before any ÷",
+    belief="multiplying comes before dividing, as in the acronym",
+    shows="24 ÷ 4 × 3 = 2.",
+    question="What does the acronym say of two operations of one rank?",
+    picture="bars",
+    met=OPERATIONS,
+    source=PRACTICE,
+)
+ADD_BEFORE_SUBTRACT = MalRule(
+    id="add-before-subtract",
+    goals=("add-up",),
+    apply=add_before_subtract,
+    kind="reading",
+    every=False,
+    name="All + before any −",
+    belief="adding comes before subtracting, as in the acronym",
+    shows="10 − 4 + 3 = 3.",
+    question="You have 10, give 4 away and get 3. How many?",
+    picture="jumps",
+    met=OPERATIONS,
+    source=PRACTICE,
+)
+GROUPING_IGNORED = MalRule(
+    id="grouping-ignored",
+    goals=("work-out",),
+    apply=grouping_ignored,
+    kind="reading",
+    every=False,
+    name="Brackets passed over",
+    belief="brackets change nothing",
+    shows="2 × (3 + 4) = 10.",
+    question="How many times is what stands in the brackets there?",
+    picture="bars",
+    met=OPERATIONS,
+    source=PRACTICE,
+)
+POWER_AS_PRODUCT = MalRule(
+    id="power-as-product",
+    goals=("raise",),
+    apply=power_as_product,
+    name="A power taken for a product",
+    belief="the small number is a factor",
+    shows="7² = 14.",
+    question="How large is a square of side 7?",
+    picture="rectangles",
+    met=POWERS,
+    source=PRACTICE,
+)
+SMALLER_FROM_LARGER_NUMBER = MalRule(
+    id="smaller-from-larger-number",
+    goals=("order-terms",),
+    apply=smaller_from_larger_number,
+    name="Smaller from larger instead of a negative",
+    belief="the smaller number is always taken from the larger",
+    shows="1/2 − 3/4 = 1/4.",
+    question="Start at 1/2 and go back 3/4. Where are you?",
+    picture="jumps",
+    met=BELOW_ZERO,
+    needs=("negative-result",),
+    source=PRACTICE,
+)
+WRONG_OPERATION = MalRule(
+    id="wrong-operation",
+    goals=("add-up", "multiply-divide"),
+    apply=wrong_operation,
+    kind="reading",
+    every=False,
+    name="The wrong operation",
+    belief="the sign, or the word for it, is taken for another",
+    shows="Added where it should be taken away, multiplied where it should be divided.",
+    question="What happens in the story: does it become more or less?",
+    picture="bars",
+    met=OPERATIONS,
+    source=PRACTICE,
+)
+STOPPED_AFTER_FIRST_STEP = MalRule(
+    id="stopped-after-first-step",
+    goals=("work-out",),
+    apply=stopped_after_first_step,
+    kind="reading",
+    every=False,
+    name="Stopped after the first step",
+    belief="the first result is the answer",
+    shows="12 − (2 + 3) = 5.",
+    question="What was asked for?",
+    picture="bars",
+    met=OPERATIONS,
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    ORDER_OF_THE_TEXT,
+    LEFT_TO_RIGHT,
+    MULTIPLY_BEFORE_DIVIDE,
+    ADD_BEFORE_SUBTRACT,
+    GROUPING_IGNORED,
+    POWER_AS_PRODUCT,
+    SMALLER_FROM_LARGER_NUMBER,
+    WRONG_OPERATION,
+    STOPPED_AFTER_FIRST_STEP,
+)
+"""The likelier first."""

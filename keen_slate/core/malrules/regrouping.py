@@ -1,9 +1,13 @@
 """Mistakes where the top fraction is not enough."""
 
+from keen_slate.core.curriculum.places import LIKE_MIXED
+from keen_slate.core.curriculum.sources import BUGS, PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
+from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr, Left, Sum, Term
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend, with_parts_combined
+from keen_slate.core.saying import going_astray
 from keen_slate.core.saying.say import Say
 
 
@@ -12,8 +16,6 @@ def smaller_from_larger(expr: Expr) -> Move | Impasse | None:
 
     The fraction form of the smaller-from-larger bug of column subtraction. A bare whole has no part to swap.
 
-    >>> from keen_slate.core.reading.reading import read
-    >>> from keen_slate.core.notation.text import text_of
     >>> text_of(smaller_from_larger(read("5 1/6 − 2 5/6").expr).after)
     '5 − 2 + 4/6'
     """
@@ -23,14 +25,12 @@ def smaller_from_larger(expr: Expr) -> Move | Impasse | None:
     parts = SumParts.of(expr)
     _, top, _, less_top, bottom = minuend_and_subtrahend(parts)
     after = with_parts_combined(parts, CommonFraction(abs(top - less_top), bottom))
-    return Move(after, Say.of("mistake-smaller-from-larger", top=top, less_top=less_top, bottom=bottom))
+    return Move(after, Say.of(going_astray.mistake_smaller_from_larger, top=top, less_top=less_top))
 
 
 def regroup_ten(expr: Expr) -> Move | Impasse | None:
     """One whole is opened up as ten pieces, as in whole-number columns: 5 1/6 becomes 4 11/6.
 
-    >>> from keen_slate.core.reading.reading import read
-    >>> from keen_slate.core.notation.text import text_of
     >>> text_of(regroup_ten(read("5 1/6 − 2 5/6").expr).after)
     '4 11/6 − 2 5/6'
     """
@@ -38,8 +38,10 @@ def regroup_ten(expr: Expr) -> Move | Impasse | None:
     whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     new_top = top + 10
     if new_top < less_top:
-        return Impasse(Say.of("regroup-ten-impasse", top=top, new_top=new_top, less_top=less_top, bottom=bottom))
-    said = Say.of("mistake-regroup-ten", whole=whole, top=top, new_top=new_top, bottom=bottom)
+        return Impasse(
+            Say.of(going_astray.regroup_ten_impasse, top=top, new_top=new_top, less_top=less_top, bottom=bottom)
+        )
+    said = Say.of(going_astray.mistake_regroup_ten, whole=whole, top=top, new_top=new_top)
     return Move(_opened(expr, mixed_form(whole - 1, new_top, bottom)), said)
 
 
@@ -51,7 +53,6 @@ def regroup_one_piece(expr: Expr) -> Move | Impasse | None:
     """The opened whole brings one piece: 5 1/6 becomes 4 2/6. Where that is still not enough: the smaller from the
     larger, which is the repair.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> regroup_one_piece(read("5 1/6 − 2 5/6").expr).after == read("4 − 2 + 3/6").expr
     True
     """
@@ -60,29 +61,25 @@ def regroup_one_piece(expr: Expr) -> Move | Impasse | None:
     part = CommonFraction(abs(top + 1 - less_top), bottom)
     after = mixed_form(whole - 1 - less, part.numerator, bottom) if whole - 1 >= less else None
     if after is None:
-        return Impasse(Say.of("nothing-left-impasse"))
+        return Impasse(Say.of(going_astray.nothing_left_impasse))
     wholes = [Term(Whole(whole - 1))] + ([Term(Whole(less), True)] if less else [])
-    return Move(Sum((*wholes, Term(part))), Say.of("mistake", mistake="regroup-one-piece"))
+    return Move(Sum((*wholes, Term(part))))
 
 
 def whole_not_reduced(expr: Expr) -> Move | Impasse | None:
     """The part gains its pieces and the whole stays: 5 1/6 becomes 5 7/6.
 
-    >>> from keen_slate.core.reading.reading import read
-    >>> from keen_slate.core.notation.text import text_of
     >>> text_of(whole_not_reduced(read("5 1/6 − 2 5/6").expr).after)
     '5 7/6 − 2 5/6'
     """
     assert isinstance(expr, Sum)
     whole, top, _, _, bottom = minuend_and_subtrahend(SumParts.of(expr))
-    return Move(_opened(expr, MixedNumber(whole, top + bottom, bottom)), Say.of("mistake", mistake="whole-not-reduced"))
+    return Move(_opened(expr, MixedNumber(whole, top + bottom, bottom)))
 
 
 def pieces_replace_part(expr: Expr) -> Move | Impasse | None:
     """The opened whole takes the place of the part instead of joining it: 5 1/6 becomes 4 6/6.
 
-    >>> from keen_slate.core.reading.reading import read
-    >>> from keen_slate.core.notation.text import text_of
     >>> text_of(pieces_replace_part(read("5 1/6 − 2 5/6").expr).after)
     '4 6/6 − 2 5/6'
     """
@@ -90,13 +87,12 @@ def pieces_replace_part(expr: Expr) -> Move | Impasse | None:
     whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     if top == 0 or less_top > bottom:
         return None
-    return Move(_opened(expr, mixed_form(whole - 1, bottom, bottom)), Say.of("mistake", mistake="pieces-replace-part"))
+    return Move(_opened(expr, mixed_form(whole - 1, bottom, bottom)))
 
 
 def needless_regroup(expr: Expr) -> Move | Impasse | None:
     """A whole is opened although the part is enough, and stays open: 5 5/6 − 2 1/6 = 2 10/6.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> needless_regroup(read("5 5/6 − 2 1/6").expr).after == Left(MixedNumber(2, 10, 6))
     True
     """
@@ -108,14 +104,12 @@ def needless_regroup(expr: Expr) -> Move | Impasse | None:
         return None
     return Move(
         Left(MixedNumber(whole - 1 - less, top + bottom - less_top, bottom)),
-        Say.of("mistake", mistake="needless-regroup"),
     )
 
 
 def lower_part_brought_down(expr: Expr) -> Move | Impasse | None:
     """Nothing stands above the fraction, so it comes down as it is: 6 − 2 3/8 = 4 3/8.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> lower_part_brought_down(read("6 − 2 3/8").expr).after == read("6 − 2 + 3/8").expr
     True
     """
@@ -124,13 +118,12 @@ def lower_part_brought_down(expr: Expr) -> Move | Impasse | None:
     if not isinstance(expr.terms[0].expr, Whole) or not isinstance(number, MixedNumber):
         return None
     after = Sum((expr.terms[0], Term(Whole(number.whole), True), Term(number.part)))
-    return Move(after, Say.of("mistake", mistake="lower-part-brought-down"))
+    return Move(after)
 
 
 def bare_whole_kept(expr: Expr) -> Move | Impasse | None:
     """The fraction is attached to the bare whole: 6 − 3/8 = 6 3/8.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> bare_whole_kept(read("6 − 3/8").expr).after
     MixedNumber(whole=6, numerator=3, denominator=8)
     """
@@ -138,13 +131,12 @@ def bare_whole_kept(expr: Expr) -> Move | Impasse | None:
     whole, part = expr.terms[0].expr, expr.terms[1].expr
     if not isinstance(whole, Whole) or not isinstance(part, CommonFraction):
         return None
-    return Move(MixedNumber(whole.n, part.numerator, part.denominator), Say.of("mistake", mistake="bare-whole-kept"))
+    return Move(MixedNumber(whole.n, part.numerator, part.denominator))
 
 
 def wholes_paid_with_bottom(expr: Expr) -> Move | Impasse | None:
     """Inside the wholes a ten is opened as so many as the bottom says: 51 − 27 with eighths gives 22.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> wholes_paid_with_bottom(read("51 − 27 + 3/8").expr).after
     MixedNumber(whole=22, numerator=3, denominator=8)
     """
@@ -157,22 +149,141 @@ def wholes_paid_with_bottom(expr: Expr) -> Move | Impasse | None:
         return None
     ones = whole % 10 + part.denominator - less % 10
     if ones < 0:
-        return Impasse(Say.of("nothing-left-impasse"))
+        return Impasse(Say.of(going_astray.nothing_left_impasse))
     left = (whole // 10 - 1 - less // 10) * 10 + ones
     if left < 0:
-        return Impasse(Say.of("nothing-left-impasse"))
-    return Move(
-        mixed_form(left, part.numerator, part.denominator), Say.of("mistake", mistake="wholes-paid-with-bottom")
-    )
+        return Impasse(Say.of(going_astray.nothing_left_impasse))
+    return Move(mixed_form(left, part.numerator, part.denominator))
 
 
-_REGROUP = ("regroup",)
-SMALLER_FROM_LARGER = MalRule("smaller-part-from-larger", _REGROUP, smaller_from_larger)
-REGROUP_TEN = MalRule("regroup-ten", _REGROUP, regroup_ten)
-REGROUP_ONE_PIECE = MalRule("regroup-one-piece", _REGROUP, regroup_one_piece)
-WHOLE_NOT_REDUCED = MalRule("whole-not-reduced", _REGROUP, whole_not_reduced)
-PIECES_REPLACE_PART = MalRule("pieces-replace-part", _REGROUP, pieces_replace_part)
-NEEDLESS_REGROUP = MalRule("needless-regroup", ("one-size",), needless_regroup, "form")
-LOWER_PART_BROUGHT_DOWN = MalRule("lower-part-brought-down", _REGROUP, lower_part_brought_down)
-BARE_WHOLE_KEPT = MalRule("bare-whole-kept", _REGROUP, bare_whole_kept)
-WHOLES_PAID_WITH_BOTTOM = MalRule("wholes-paid-with-bottom", ("join",), wholes_paid_with_bottom)
+_REGROUP: tuple[GoalId, ...] = ("regroup",)
+SMALLER_FROM_LARGER = MalRule(
+    id="smaller-part-from-larger",
+    goals=_REGROUP,
+    apply=smaller_from_larger,
+    name="Smaller part from the larger",
+    belief="the smaller fraction is taken from the larger, whichever comes first",
+    shows="5 1/6 − 2 5/6 = 3 4/6: the parts were turned round.",
+    question="Count back 5 sixths from 3 1/6. Where do you land?",
+    picture="jumps",
+    met=LIKE_MIXED,
+    needs=("regroup",),
+    source=BUGS,
+)
+REGROUP_TEN = MalRule(
+    id="regroup-ten",
+    goals=_REGROUP,
+    apply=regroup_ten,
+    name="Ten pieces for one whole",
+    belief="one whole is opened up as ten pieces, whatever their size",
+    shows="5 1/6 is written as 4 11/6.",
+    question="How many sixths did you cut from one whole?",
+    picture="discs",
+    met=LIKE_MIXED,
+    needs=("regroup",),
+    source=PRACTICE,
+)
+REGROUP_ONE_PIECE = MalRule(
+    id="regroup-one-piece",
+    goals=_REGROUP,
+    apply=regroup_one_piece,
+    name="One piece for one whole",
+    belief="taking one from the whole puts one on the {top}",
+    shows="5 1/6 is written as 4 2/6.",
+    question="Is one whole the same as one sixth?",
+    picture="discs",
+    met=LIKE_MIXED,
+    needs=("regroup",),
+    source=PRACTICE,
+)
+WHOLE_NOT_REDUCED = MalRule(
+    id="whole-not-reduced",
+    goals=_REGROUP,
+    apply=whole_not_reduced,
+    name="The whole not reduced",
+    belief="the pieces come from nowhere",
+    shows="5 1/6 is written as 5 7/6.",
+    question="You have 7 sixths now. Where did 6 of them come from?",
+    picture="discs",
+    met=LIKE_MIXED,
+    needs=("regroup",),
+    source=PRACTICE,
+)
+PIECES_REPLACE_PART = MalRule(
+    id="pieces-replace-part",
+    goals=_REGROUP,
+    apply=pieces_replace_part,
+    name="The opened whole in place of the part",
+    belief="the opened whole takes the place of the part that was there",
+    shows="5 1/6 is written as 4 6/6.",
+    question="And the sixth that you had before?",
+    picture="discs",
+    met=LIKE_MIXED,
+    needs=("regroup",),
+    source=PRACTICE,
+)
+NEEDLESS_REGROUP = MalRule(
+    id="needless-regroup",
+    goals=("one-size",),
+    apply=needless_regroup,
+    kind="form",
+    name="Regrouped without need",
+    belief="taking away always needs regrouping",
+    shows="5 5/6 − 2 1/6 = 2 10/6.",
+    question="Was the part enough to begin with?",
+    picture="discs",
+    met=LIKE_MIXED,
+    source=PRACTICE,
+)
+LOWER_PART_BROUGHT_DOWN = MalRule(
+    id="lower-part-brought-down",
+    goals=_REGROUP,
+    apply=lower_part_brought_down,
+    name="The lower fraction brought down",
+    belief="nothing stands above the fraction, so it comes down as it is",
+    shows="6 − 2 3/8 = 4 3/8.",
+    question="Add 2 3/8 to your answer. Do you get 6?",
+    picture="jumps",
+    met=LIKE_MIXED,
+    needs=("bare-whole-minuend",),
+    source=PRACTICE,
+)
+BARE_WHOLE_KEPT = MalRule(
+    id="bare-whole-kept",
+    goals=_REGROUP,
+    apply=bare_whole_kept,
+    name="The fraction attached to the bare whole",
+    belief="a whole and a fraction go together as a mixed number",
+    shows="6 − 3/8 = 6 3/8.",
+    question="Something was taken away. Can the answer be more than 6?",
+    picture="jumps",
+    met=LIKE_MIXED,
+    needs=("bare-whole-minuend",),
+    source=PRACTICE,
+)
+WHOLES_PAID_WITH_BOTTOM = MalRule(
+    id="wholes-paid-with-bottom",
+    goals=("join",),
+    apply=wholes_paid_with_bottom,
+    name="A ten paid with the {bottom} number",
+    belief="regrouping brings as many as the {bottom} says, among the wholes too",
+    shows="In 51 − 27 a ten is opened as eight ones.",
+    question="How many ones are in a ten?",
+    picture="jumps",
+    met=LIKE_MIXED,
+    needs=("regroup",),
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    SMALLER_FROM_LARGER,
+    REGROUP_TEN,
+    WHOLE_NOT_REDUCED,
+    REGROUP_ONE_PIECE,
+    PIECES_REPLACE_PART,
+    NEEDLESS_REGROUP,
+    LOWER_PART_BROUGHT_DOWN,
+    BARE_WHOLE_KEPT,
+    WHOLES_PAID_WITH_BOTTOM,
+)
+"""The likelier first."""

@@ -2,33 +2,32 @@
 
 from fractions import Fraction
 
+from keen_slate.core.curriculum.places import ROUND_DECIMALS
+from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import DecimalNumeral, Whole
 from keen_slate.core.problem.tree import Expr, Left, Rounding, decimal_places
-from keen_slate.core.saying.say import Say
 
 
 def cut_off_not_rounded(expr: Expr) -> Move | Impasse | None:
     """The digits behind the place are cut off, whatever they are: 2.87 to one place becomes 2.8.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> cut_off_not_rounded(read("round 2.87 to 1 place").expr).after
     DecimalNumeral(digits=28, places=1, leading_zero=True)
     """
-    return _dropped_one_by_one(expr, "cut-off-not-rounded", added=0)
+    return _dropped_one_by_one(expr, added=0)
 
 
 def rounded_in_steps(expr: Expr) -> Move | Impasse | None:
     """Rounded place by place from the right: 2.446 to one place becomes 2.45, then 2.5.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> rounded_in_steps(read("round 2.446 to 1 place").expr).after
     DecimalNumeral(digits=25, places=1, leading_zero=True)
     """
-    return _dropped_one_by_one(expr, "rounded-in-steps", added=5)
+    return _dropped_one_by_one(expr, added=5)
 
 
-def _dropped_one_by_one(expr: Expr, id: str, *, added: int) -> Move | None:
+def _dropped_one_by_one(expr: Expr, *, added: int) -> Move | None:
     """A decimal rounded to a whole or to places loses its last digit until it fits, each time with ``added`` before.
 
     None where something else is rounded.
@@ -42,8 +41,38 @@ def _dropped_one_by_one(expr: Expr, id: str, *, added: int) -> Move | None:
     for _ in range(expr.of.places - places):
         digits = (digits + added) // 10
     number = DecimalNumeral(digits, places) if places else Whole(digits)
-    return Move(Left(number) if places and digits % 10 == 0 else number, Say.of("mistake", mistake=id))
+    return Move(Left(number) if places and digits % 10 == 0 else number)
 
 
-CUT_OFF_NOT_ROUNDED = MalRule("cut-off-not-rounded", ("round",), cut_off_not_rounded)
-ROUNDED_IN_STEPS = MalRule("rounded-in-steps", ("round",), rounded_in_steps)
+CUT_OFF_NOT_ROUNDED = MalRule(
+    id="cut-off-not-rounded",
+    goals=("round",),
+    apply=cut_off_not_rounded,
+    name="Cut off and not rounded",
+    belief="what stands behind the place does not count",
+    shows="2.87 to one place is called 2.8.",
+    question="Is 2.87 nearer to 2.8 or to 2.9?",
+    picture="jumps",
+    met=ROUND_DECIMALS,
+    needs=("rounding",),
+    source=PRACTICE,
+)
+ROUNDED_IN_STEPS = MalRule(
+    id="rounded-in-steps",
+    goals=("round",),
+    apply=rounded_in_steps,
+    name="Rounded what was rounded",
+    belief="each digit is rounded into the next, from the right",
+    shows="2.446 is called 2.45, and that 2.5.",
+    question="Is 2.446 nearer to 2.4 or to 2.5?",
+    picture="jumps",
+    met=ROUND_DECIMALS,
+    needs=("rounding",),
+    source=PRACTICE,
+)
+
+MAL_RULES = (
+    CUT_OFF_NOT_ROUNDED,
+    ROUNDED_IN_STEPS,
+)
+"""The likelier first."""

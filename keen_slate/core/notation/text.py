@@ -45,7 +45,6 @@ CLOSING = {"(": ")", "[": "]", "{": "}"}
 def text_of(expr: Expr) -> str:
     """The expression in one line: fractions ``n/d``, mixed numbers ``w n/d``, signs ``+ − × ÷``.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> text_of(read("6¼-2 5/6").expr), text_of(read(".4(3 - 7)").expr)
     ('6 1/4 − 2 5/6', '.4(3 − 7)')
     """
@@ -220,7 +219,6 @@ FORM_NAMES = {
 def problem_text(expr: Expr, label: str = "") -> str:
     """The problem with what is asked, so that it reads back as the same problem.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> problem_text(read("Convert 11/4 into a mixed number").expr)
     '11/4 as a mixed number'
     """

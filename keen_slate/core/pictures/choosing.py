@@ -10,6 +10,7 @@ from fractions import Fraction
 from math import lcm
 
 from keen_slate.core.machine.engine import Step
+from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, whole_and_part
 from keen_slate.core.pictures import shapes
 from keen_slate.core.pictures.shapes import (
@@ -36,6 +37,7 @@ from keen_slate.core.problem.tree import (
     evaluate,
     is_numeral,
 )
+from keen_slate.core.saying import pictured
 from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import Working
 
@@ -61,7 +63,7 @@ def pictures_of(working: Working) -> tuple[LinePictures, ...]:
         found.append(LinePictures(0, whole, shown=isinstance(working.lines[0].expr, Chain)))
     seen: set[Picture] = set()
     for index, line in enumerate(working.lines):
-        draw = _BY_RULE.get(line.rule)
+        draw = _PROOFS.get(line.step.goal) if line.step is not None and not line.by_mistake else None
         if line.step is None or draw is None:
             continue
         pictures = draw(line.step)
@@ -85,7 +87,7 @@ def _too_fine(picture: Picture) -> Say | None:
             pieces, limit = columns * rows_, shapes.LARGEST_GRID
         case _:
             return None
-    return Say.of("picture-too-fine", kind=picture.kind, pieces=pieces) if pieces > limit else None
+    return Say.of(pictured.picture_too_fine, kind=picture.kind, pieces=pieces) if pieces > limit else None
 
 
 def _parts(expr: Expr) -> list[CommonFraction]:
@@ -97,8 +99,10 @@ def _renamed(step: Step) -> list[Picture | None]:
     before, after = at_path(step.before, step.at), step.wrote
     if not isinstance(before, Sum) or not isinstance(after, Sum):
         return []
-    old = _parts(before)
-    common = lcm(*(p.denominator for p in _parts(after)))
+    old, new = _parts(before), _parts(after)
+    if len(new) != len(old):  # cross products stand there instead
+        return []
+    common = lcm(*(p.denominator for p in new))
     strips = Strips(tuple(Strip(p.numerator, p.denominator, common // p.denominator) for p in old))
     rectangles = None
     if len(old) == 2 and common == old[0].denominator * old[1].denominator and all(p.value <= 1 for p in old):
@@ -176,7 +180,7 @@ def _in_pieces(step: Step) -> list[Picture | None]:
 
 
 def _taken_back(step: Step) -> list[Picture | None]:
-    before = step.wrote if step.rule == "split-subtrahend" else at_path(step.before, step.at)
+    before = step.wrote if step.goal == "split-subtrahend" else at_path(step.before, step.at)
     if not isinstance(before, Sum):
         return []
     start = evaluate(before.terms[0].expr)
@@ -283,18 +287,11 @@ def _of_a_chain(filled: Expr) -> tuple[Picture, ...]:
     return (Bars(sum(values, Fraction(0)), values, unknown), PartWhole(sum(values, Fraction(0)), values, unknown))
 
 
-_BY_RULE: dict[str, Callable[[Step], list[Picture | None]]] = {
-    "list-multiples": _renamed,
-    "keep-one": _renamed,
-    "prime-factors": _renamed,
-    "product-of-bottoms": _renamed,
+_PROOFS: dict[GoalId, Callable[[Step], list[Picture | None]]] = {
+    "rename": _renamed,
     "regroup": _opened,
-    "regroup-beside": _opened,
-    "regroup-pulled-over": _opened,
     "take-out-wholes": _wholes_out,
     "carry-out": _wholes_out,
-    "divide-out-wholes": _wholes_out,
-    "divide-out-carry": _wholes_out,
     "to-improper": _in_pieces,
     "write-improper": _in_pieces,
     "split-subtrahend": _taken_back,
@@ -302,13 +299,12 @@ _BY_RULE: dict[str, Callable[[Step], list[Picture | None]]] = {
     "count-back-to-whole": _taken_back,
     "part-from-wholes": _taken_back,
     "count-up": _counted_up,
-    "multiply-fractions": _multiplied,
+    "multiply-tops": _multiplied,
     "judge": _compared,
     "write-fraction": _hundredths,
-    "write-lowest-fraction": _hundredths,
     "write-decimal": _hundredths,
     "write-percent": _hundredths,
     "simplify": _simplified,
-    "simplify-step": _simplified,
     "look-for-blanks": _equal,
 }
+"""What can be seen of a step, by the goal that it served."""

@@ -6,6 +6,8 @@ To add a picture: a record here, its choosing in ``choosing.py``, its words in `
 from dataclasses import dataclass
 from fractions import Fraction
 
+from keen_slate.core.machine.mistakes import PictureKind
+from keen_slate.core.saying import pictured
 from keen_slate.core.saying.say import Say
 
 LARGEST_STRIP = 60
@@ -39,7 +41,7 @@ class Strips:
     """Strips under each other, each beside a whole strip of the same scale; what goes beyond a whole lies beside it."""
 
     rows: tuple[Strip, ...]
-    kind: str = "strips"
+    kind: PictureKind = "strips"
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,7 +56,7 @@ class Rectangles:
     taken_columns: int
     taken_rows: int
     overlap: bool
-    kind: str = "rectangles"
+    kind: PictureKind = "rectangles"
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,7 +73,7 @@ class Discs:
     """Discs of one size beside each other."""
 
     discs: tuple[Disc, ...]
-    kind: str = "discs"
+    kind: PictureKind = "discs"
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +84,7 @@ class Jumps:
     high: Fraction
     bottom: int
     jumps: tuple[tuple[Fraction, Fraction], ...]
-    kind: str = "jumps"
+    kind: PictureKind = "jumps"
 
 
 @dataclass(frozen=True, slots=True)
@@ -92,7 +94,7 @@ class Bars:
     whole: Fraction
     parts: tuple[Fraction, ...]
     unknown: int
-    kind: str = "bars"
+    kind: PictureKind = "bars"
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,7 +104,7 @@ class PartWhole:
     whole: Fraction
     parts: tuple[Fraction, ...]
     unknown: int
-    kind: str = "part-whole"
+    kind: PictureKind = "part-whole"
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,28 +112,40 @@ class Square:
     """A square of a hundred cells, so many of them taken; more than a hundred take more squares."""
 
     filled: Fraction
-    kind: str = "square"
+    kind: PictureKind = "square"
 
 
 Picture = Strips | Rectangles | Discs | Jumps | Bars | PartWhole | Square
-KINDS = ("strips", "rectangles", "discs", "jumps", "bars", "part-whole", "square")
+NAMES: dict[PictureKind, str] = {
+    "strips": "strips",
+    "rectangles": "rectangle cut both ways",
+    "discs": "discs",
+    "jumps": "number line",
+    "bars": "bar model",
+    "part-whole": "part–whole tree",
+    "square": "hundred square",
+}
 
 
 def told(picture: Picture) -> Say:
     """What is said in the place of a picture."""
     match picture:
         case Strips(rows):
-            return Say.of("picture-strips", rows=tuple((r.top, r.bottom, r.recut) for r in rows))
+            return Say.of(pictured.picture_strips, rows=tuple((r.top, r.bottom, r.recut) for r in rows))
         case Rectangles(columns, rows_, taken_columns, taken_rows, overlap):
             return Say.of(
-                "picture-rectangles", columns=columns, rows=rows_, taken_columns=taken_columns, taken_rows=taken_rows,
+                pictured.picture_rectangles,
+                columns=columns,
+                rows=rows_,
+                taken_columns=taken_columns,
+                taken_rows=taken_rows,
                 overlap=overlap,
-            )  # fmt: skip
+            )
         case Discs(discs):
-            return Say.of("picture-discs", discs=tuple((d.pieces, d.filled, d.opened) for d in discs))
+            return Say.of(pictured.picture_discs, discs=tuple((d.pieces, d.filled, d.opened) for d in discs))
         case Jumps(low, high, _, jumps):
-            return Say.of("picture-jumps", low=low, high=high, jumps=jumps)
+            return Say.of(pictured.picture_jumps, low=low, high=high, jumps=jumps)
         case Bars(whole, parts, unknown) | PartWhole(whole, parts, unknown):
-            return Say.of("picture-parts", kind=picture.kind, whole=whole, parts=parts, unknown=unknown)
+            return Say.of(pictured.picture_parts, kind=picture.kind, whole=whole, parts=parts, unknown=unknown)
         case Square(filled):
-            return Say.of("picture-square", filled=filled)
+            return Say.of(pictured.picture_square, filled=filled)

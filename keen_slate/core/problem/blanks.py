@@ -38,13 +38,13 @@ LARGEST_COUNT = 100_000
 
 @dataclass(frozen=True, slots=True)
 class Solved:
-    """``count`` ways to fill the blanks (None where there is no end of them), and one way, blank by blank.
+    """``count`` ways to fill the blanks, and one way, blank by blank.
 
     ``bounded``: only numbers up to LARGEST_BLANK were tried. ``weights`` and ``total`` are given where the tops are
     counted in pieces of one size: 25 eighteenths as 1 × ? + 2 × ? + 6 × ?.
     """
 
-    count: int | None
+    count: int
     numbers: tuple[Expr, ...]
     bounded: bool = False
     weights: tuple[int, ...] = ()

@@ -25,6 +25,11 @@ from keen_slate.core.numbers.forms import (
 
 Path = tuple[int, ...]
 
+Mark = Literal[
+    "bottoms", "enough", "improper", "opposites", "counting-back", "parts-apart", "whole-made", "told", "joining",
+    "decimal",
+]  # fmt: skip
+
 
 @dataclass(frozen=True, slots=True)
 class Negative:
@@ -52,9 +57,9 @@ class Sum:
     """
 
     terms: tuple[Term, ...]
-    marks: frozenset[str] = frozenset()
+    marks: frozenset[Mark] = frozenset()
 
-    def marked(self, *marks: str) -> "Sum":
+    def marked(self, *marks: Mark) -> "Sum":
         return Sum(self.terms, self.marks | set(marks))
 
 
@@ -73,7 +78,7 @@ class Product:
     is to be a decimal again, ``told`` where it is given in words: how many 3/4 in 6."""
 
     factors: tuple[Factor, ...]
-    marks: frozenset[str] = frozenset()
+    marks: frozenset[Mark] = frozenset()
 
 
 @dataclass(frozen=True, slots=True)
@@ -265,13 +270,13 @@ class Comparison:
 class Chain:
     """Sides joined by equal signs, with blanks.
 
-    ``note`` is what is due: nothing yet, ``set-alone`` (a blank stands alone: ``gap`` = ``equals``), ``count-tops``,
-    ``write-in`` or ``done``. ``numbers`` are those for the blanks, known once they are looked for; ``count`` in how
+    ``note`` is what is due: nothing yet, ``set-alone`` (a blank stands alone: ``gap`` = ``equals``), ``count-tops`` or
+    ``done``. ``numbers`` are those for the blanks, known once they are looked for; ``count`` in how
     many ways the blanks can be filled.
     """
 
     sides: tuple["Expr", ...]
-    note: str = ""
+    note: Literal["", "set-alone", "count-tops", "done"] = ""
     numbers: tuple["Expr", ...] = ()
     gap: "Gap | None" = None
     equals: "Expr | None" = None

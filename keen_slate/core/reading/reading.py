@@ -12,7 +12,7 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import gcd
-from typing import Literal
+from typing import Concatenate, Literal, ParamSpec
 
 from keen_slate.core.numbers.forms import (
     CommonFraction,
@@ -48,7 +48,11 @@ from keen_slate.core.problem.tree import (
     walk,
 )
 from keen_slate.core.reading import asking
+from keen_slate.core.saying import unreadable
 from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.words import Words
+
+P = ParamSpec("P")
 
 VULGAR = {
     "¼": (1, 4), "½": (1, 2), "¾": (3, 4), "⅓": (1, 3), "⅔": (2, 3), "⅕": (1, 5), "⅖": (2, 5), "⅗": (3, 5),
@@ -115,7 +119,7 @@ def read(text: str, *, decimal_comma: bool = False, answer: bool = False) -> Pro
     True
     """
     if len(text) > bounds.MAX_TEXT:
-        raise UnreadableProblem(Say.of("too-long", length=len(text), limit=bounds.MAX_TEXT), bounds.MAX_TEXT)
+        raise UnreadableProblem(Say.of(unreadable.too_long, length=len(text), limit=bounds.MAX_TEXT), bounds.MAX_TEXT)
     for index, words in enumerate(_TOLD):
         if found := words.fullmatch(text):
             return _Part(text, decimal_comma).told(found, divide=index == len(_TOLD) - 1)
@@ -131,7 +135,7 @@ def read(text: str, *, decimal_comma: bool = False, answer: bool = False) -> Pro
     rounding = asking.rounding_asked(text, start)
     if verb == "round" or (rounding and not verb):
         if rounding is None:
-            raise UnreadableProblem(Say.of("round-to-what"), end)
+            raise UnreadableProblem(Say.of(unreadable.round_to_what), end)
         unit = _unit_of(rounding)
         return part.wrapped(start, rounding[1], lambda of: Rounding(of, unit), repeating="alone")
     if verb == "estimate":
@@ -147,7 +151,7 @@ def read(text: str, *, decimal_comma: bool = False, answer: bool = False) -> Pro
             part.refuse_a_long_block(start, cut)
         return part.wrapped(start, cut, lambda of: Convert(of, to), percents=True, repeating="alone")
     if verb == "convert":
-        raise UnreadableProblem(Say.of("convert-to-what"), end)
+        raise UnreadableProblem(Say.of(unreadable.convert_to_what), end)
     return part.calculation(start, end)
 
 
@@ -157,7 +161,7 @@ def _unit_of(asked: tuple[Fraction | int, int, int]) -> Fraction:
     if isinstance(unit, Fraction):
         return unit
     if unit > bounds.MAX_PLACES:
-        raise UnreadableProblem(Say.of("too-many-places", places=unit, limit=bounds.MAX_PLACES), at)
+        raise UnreadableProblem(Say.of(unreadable.too_many_places, places=unit, limit=bounds.MAX_PLACES), at)
     return Fraction(1, 10**unit)
 
 
@@ -194,7 +198,7 @@ class _Part:
         expr, label, notes = self.expression(start, end)
         parts = children(expr)
         if len(parts) != 2 or not all(is_numeral(p) for p in parts):
-            raise UnreadableProblem(Say.of("told-of-numbers-only"), start)
+            raise UnreadableProblem(Say.of(unreadable.told_of_numbers_only), start)
         return Problem(expr, label, notes)
 
     def expression(
@@ -204,12 +208,14 @@ class _Part:
         allowed = max(repeating, self.repeating, key=("none", "alone", "any").index)
         tokens = _tokens(stretch, self.decimal_comma, blocks=allowed != "none")
         if tokens[0].kind == "end":
-            raise UnreadableProblem(Say.of("nothing-typed"), min(start, len(self.text)))
+            raise UnreadableProblem(Say.of(unreadable.nothing_typed), min(start, len(self.text)))
         reader = _Reader(stretch, tokens, gaps=gaps)
         expr = reader.problem()
         found = next((e for e in walk(expr) if isinstance(e, RepeatingDecimal)), None)
         if found and not (allowed == "any" or (allowed == "alone" and expr in (found, Negative(found)))):
-            raise UnreadableProblem(Say.of("repeating-alone", number=found, value=number_for(found.value)), start)
+            raise UnreadableProblem(
+                Say.of(unreadable.repeating_alone, number=found, value=number_for(found.value)), start
+            )
         if not gaps or not reader.gaps:
             _refuse_the_unworkable(expr, stretch)
         return expr, reader.label(), tuple(reader.notes)
@@ -226,7 +232,7 @@ class _Part:
         expr, label, notes = self.expression(start, end, repeating=repeating)
         if percents and label == "%":
             if not isinstance(expr, (Whole, CommonFraction, MixedNumber, DecimalNumeral)):
-                raise UnreadableProblem(Say.of("one-percent-only"), start)
+                raise UnreadableProblem(Say.of(unreadable.one_percent_only), start)
             return Problem(wrap(Percent(expr)), "", notes)
         return Problem(wrap(expr), label, notes)
 
@@ -237,16 +243,18 @@ class _Part:
         for name in ("first", "second"):
             expr, label, _ = self.expression(*found.span(name))
             if not is_numeral(expr):
-                raise UnreadableProblem(Say.of("told-of-numbers-only"), found.start(name))
+                raise UnreadableProblem(Say.of(unreadable.told_of_numbers_only), found.start(name))
             numbers.append(expr)
             labels.append(label)
         if len(set(labels)) > 1:
-            raise UnreadableProblem(Say.of("labels-differ", labels=tuple(sorted(set(labels)))), found.start("first"))
+            raise UnreadableProblem(
+                Say.of(unreadable.labels_differ, labels=tuple(sorted(set(labels)))), found.start("first")
+            )
         first, second = numbers
         if not divide:
             return Problem(Sum((Term(first), Term(second, True)), frozenset({"told"})), labels[0])
         if evaluate(second) == 0:
-            raise UnreadableProblem(Say.of("divides-by-zero"), found.start("second"))
+            raise UnreadableProblem(Say.of(unreadable.divides_by_zero), found.start("second"))
         return Problem(Product((Factor(first), Factor(second, True)), frozenset({"told"})))
 
     def refuse_a_long_block(self, start: int, end: int) -> None:
@@ -254,7 +262,7 @@ class _Part:
         while (shared := gcd(bottom, 10)) > 1:
             bottom //= shared
         if bottom > 1 and all(pow(10, n, bottom) != 1 for n in range(1, bounds.MAX_BLOCK + 1)):
-            raise UnreadableProblem(Say.of("block-too-long", bottom=bottom, limit=bounds.MAX_BLOCK), start)
+            raise UnreadableProblem(Say.of(unreadable.block_too_long, bottom=bottom, limit=bounds.MAX_BLOCK), start)
 
     def comparison(
         self, start: int, end: int, *, pair: bool, descending: bool, cuts: list[tuple[int, int]] | None = None
@@ -269,17 +277,17 @@ class _Part:
             if isinstance(expr, Group):
                 expr = expr.inner
             if not is_numeral(expr.of if isinstance(expr, Negative) else expr):
-                raise UnreadableProblem(Say.of("compare-numbers-only"), at)
+                raise UnreadableProblem(Say.of(unreadable.compare_numbers_only), at)
             items.append(expr)
             labels.append(label)
             at = cut_end
         if len(items) < 2 or (pair and len(items) > 2):
-            raise UnreadableProblem(Say.of("compare-two" if pair else "order-more"), end)
+            raise UnreadableProblem(Say.of(unreadable.compare_two if pair else unreadable.order_more), end)
         if set(labels) == {"", "%"}:  # percents among other numbers are numbers themselves
             items = [as_percent(i) if label else i for i, label in zip(items, labels, strict=True)]
             labels = [""]
         if len(set(labels)) > 1:
-            raise UnreadableProblem(Say.of("labels-differ", labels=tuple(sorted(set(labels)))), start)
+            raise UnreadableProblem(Say.of(unreadable.labels_differ, labels=tuple(sorted(set(labels)))), start)
         return Problem(Comparison(tuple(items), tuple(items), descending, pair=pair), labels[0])
 
     def chain(self, start: int, end: int) -> Problem:
@@ -288,19 +296,19 @@ class _Part:
         at = start
         for cut in [m.start() for m in re.finditer("[=＝]", self.text)] + [end]:
             if not self.text[at:cut].strip():
-                raise UnreadableProblem(Say.of("side-missing"), at)
+                raise UnreadableProblem(Say.of(unreadable.side_missing), at)
             expr, label, _ = self.expression(at, cut, gaps=True)
             sides.append(expr)
             labels |= {label} - {""}
             at = cut + 1
         if len(labels) > 1:
-            raise UnreadableProblem(Say.of("labels-differ", labels=tuple(sorted(labels))), start)
+            raise UnreadableProblem(Say.of(unreadable.labels_differ, labels=tuple(sorted(labels))), start)
         if not blanks_of(tuple(sides)):
-            raise UnreadableProblem(Say.of("no-blank"), start)
+            raise UnreadableProblem(Say.of(unreadable.no_blank), start)
         try:
             solve(tuple(sides))
         except TooManyBlanks:
-            raise UnreadableProblem(Say.of("too-many-blanks"), start) from None
+            raise UnreadableProblem(Say.of(unreadable.too_many_blanks), start) from None
         return Problem(Chain(tuple(sides)), labels.pop() if labels else "")
 
 
@@ -325,14 +333,14 @@ def _repeating(text: str, start: int, decimal_comma: bool, blocks: bool) -> _Tok
         whole, before = found.group(1) or "0", found.group(2)
         block = re.sub(r"\D", "", found.group(3)) if index < 3 else _coming_again(before, said=index == 4)
         if not block:
-            raise UnreadableProblem(Say.of("which-digits-repeat", number=_shown(found.group())), start)
+            raise UnreadableProblem(Say.of(unreadable.which_digits_repeat, number=_shown(found.group())), start)
         if index >= 3:
             before = before.removesuffix(block)
             while index == 3 and before.endswith(block):
                 before = before.removesuffix(block)
         for digits, limit in ((before, bounds.MAX_PLACES), (block, bounds.MAX_BLOCK)):
             if len(digits) > limit:
-                raise UnreadableProblem(Say.of("too-many-places", places=len(digits), limit=limit), start)
+                raise UnreadableProblem(Say.of(unreadable.too_many_places, places=len(digits), limit=limit), start)
         return _Token("repeating", f"{whole}.{before}({block})", start, found.end())
     return None
 
@@ -388,7 +396,7 @@ def _tokens(text: str, decimal_comma: bool = False, *, blocks: bool = False) -> 
             elif found and found[-1].kind in (*NUMBERS, ")", "]", "}") and len(word) <= LONGEST_LABEL:
                 found.append(_Token("label", word, start, at))
             else:
-                raise UnreadableProblem(Say.of("unknown-sign", sign=_shown(word)), start)
+                raise UnreadableProblem(Say.of(unreadable.unknown_sign, sign=_shown(word)), start)
             continue
         at += 1
         if char in VULGAR:
@@ -402,9 +410,9 @@ def _tokens(text: str, decimal_comma: bool = False, *, blocks: bool = False) -> 
         elif char in OPENING or char in OPENING.values():
             found.append(_Token(char, char, start, at))
         elif char == "," and found and found[-1].kind == "int":
-            raise UnreadableProblem(Say.of("comma"), start)
+            raise UnreadableProblem(Say.of(unreadable.comma), start)
         else:
-            raise UnreadableProblem(Say.of("unknown-sign", sign=_shown(char)), start)
+            raise UnreadableProblem(Say.of(unreadable.unknown_sign, sign=_shown(char)), start)
     found.append(_Token("end", "", len(text), len(text)))
     return found
 
@@ -448,7 +456,7 @@ def _number(text: str, start: int, decimal_comma: bool) -> tuple[int, _Token]:
         at += 1
     whole = text[start:at]
     if len(whole.lstrip("0")) > bounds.MAX_DIGITS:
-        raise UnreadableProblem(Say.of("too-many-digits", digits=len(whole), limit=bounds.MAX_DIGITS), start)
+        raise UnreadableProblem(Say.of(unreadable.too_many_digits, digits=len(whole), limit=bounds.MAX_DIGITS), start)
     if at + 1 < len(text) and text[at] in _points(decimal_comma) and _digit(text[at + 1]):
         point = at
         at += 1
@@ -456,10 +464,10 @@ def _number(text: str, start: int, decimal_comma: bool) -> tuple[int, _Token]:
             at += 1
         if at - point - 1 > bounds.MAX_PLACES:
             raise UnreadableProblem(
-                Say.of("too-many-places", places=at - point - 1, limit=bounds.MAX_PLACES), point + 1
+                Say.of(unreadable.too_many_places, places=at - point - 1, limit=bounds.MAX_PLACES), point + 1
             )
         if at < len(text) and text[at] == "." and text[point] == ".":
-            raise UnreadableProblem(Say.of("two-points", number=_shown(text[start : at + 1])), at)
+            raise UnreadableProblem(Say.of(unreadable.two_points, number=_shown(text[start : at + 1])), at)
         return at, _Token("decimal", text[start:at].replace(",", "."), start, at)
     return at, _Token("int", whole, start, at)
 
@@ -492,12 +500,12 @@ class _Reader:
         token = self.take()
         if self.labels and token.text != self.labels[0]:
             labels = tuple(sorted({self.labels[0], token.text}))
-            raise self.refuse("labels-differ", token.position, labels=labels)
+            raise self.refuse(unreadable.labels_differ, token.position, labels=labels)
         self.labels.append(token.text)
         self.divided_by_label = self.divided_by_label or divisor
 
-    def note(self, id: str, **data: object) -> None:
-        said = Say.of(id, **data)
+    def note(self, sentence: Callable[Concatenate[Words, P], str], *args: P.args, **data: P.kwargs) -> None:
+        said = Say.of(sentence, *args, **data)
         if said not in self.notes:
             self.notes.append(said)
 
@@ -510,15 +518,17 @@ class _Reader:
         self.index += 1
         return token
 
-    def refuse(self, id: str, position: int, **data: object) -> UnreadableProblem:
-        return UnreadableProblem(Say.of(id, **data), position)
+    def refuse(
+        self, sentence: Callable[Concatenate[Words, P], str], position: int, *args: P.args, **data: P.kwargs
+    ) -> UnreadableProblem:
+        return UnreadableProblem(Say.of(sentence, *args, **data), position)
 
     def problem(self) -> Expr:
         expr = self.sum(0)
         if self.next.kind in OPENING.values():
-            raise self.refuse("closing-without-opening", self.next.position, bracket=self.next.text)
+            raise self.refuse(unreadable.closing_without_opening, self.next.position, bracket=self.next.text)
         if self.next.kind != "end":
-            raise self.refuse("sign-in-the-way", self.next.position, sign=self.next.text)
+            raise self.refuse(unreadable.sign_in_the_way, self.next.position, sign=self.next.text)
         return expr
 
     def sum(self, depth: int) -> Expr:
@@ -536,7 +546,7 @@ class _Reader:
             sign = self.take()
             minus = sign.kind == "-"
             if self.next.kind in ("+", "-"):
-                raise self.refuse("two-signs", self.next.position, signs=f"{sign.text}{self.next.text}")
+                raise self.refuse(unreadable.two_signs, self.next.position, signs=f"{sign.text}{self.next.text}")
         return Term(self.product(depth), minus)
 
     def product(self, depth: int) -> Expr:
@@ -551,7 +561,7 @@ class _Reader:
             if kind in ("×", "÷"):
                 sign = self.take()
                 if self.next.kind in ("+", "-"):
-                    raise self.refuse("two-signs", self.next.position, signs=f"{sign.text}{self.next.text}")
+                    raise self.refuse(unreadable.two_signs, self.next.position, signs=f"{sign.text}{self.next.text}")
                 factors.append(Factor(self.power(depth), divide=kind == "÷"))
                 self.take_label(divisor=kind == "÷")
             elif kind == "/":
@@ -559,9 +569,9 @@ class _Reader:
                 factors.append(Factor(self.power(depth), divide=True))
                 self.take_label(divisor=True)
                 if len(factors) > 2:
-                    self.note("note-bar-divides")
+                    self.note(unreadable.note_bar_divides)
             elif kind in OPENING and any(f.divide for f in factors):
-                self.note("note-from-the-left")
+                self.note(unreadable.note_from_the_left)
                 factors.append(Factor(self.power(depth), implied=True))
                 self.take_label()
             elif kind in OPENING or (kind in NUMBERS and self.after_bracket()):
@@ -571,7 +581,7 @@ class _Reader:
             elif kind in (*NUMBERS, "?"):
                 before = self.tokens[self.index - 1]
                 raise self.refuse(
-                    "two-numbers", self.next.position, first=_shown(before.text), second=_shown(self.next.text)
+                    unreadable.two_numbers, self.next.position, first=_shown(before.text), second=_shown(self.next.text)
                 )
             else:
                 return factors[0].expr if len(factors) == 1 else Product(tuple(factors))
@@ -591,7 +601,7 @@ class _Reader:
         before, inner, after = (self.tokens[min(self.index + i, len(self.tokens) - 1)] for i in (-1, 1, 2))
         tight = before.end == self.next.position and before.kind == "decimal"
         if tight and inner.kind == "int" and after.kind == ")":
-            self.note("note-bracket-multiplies", decimal=before.text, bracket=inner.text)
+            self.note(unreadable.note_bracket_multiplies, decimal=before.text, bracket=inner.text)
 
     def after_bracket(self) -> bool:
         return self.tokens[self.index - 1].kind in OPENING.values()
@@ -602,37 +612,39 @@ class _Reader:
             return base
         mark = self.take()
         if isinstance(base, (CommonFraction, MixedNumber)):
-            raise self.refuse("power-of-a-fraction", mark.position, base=base)
+            raise self.refuse(unreadable.power_of_a_fraction, mark.position, base=base)
         exponent = mark if mark.kind == "power" else self.take()
         if exponent.kind not in ("int", "power"):
-            raise self.refuse("exponent-missing", exponent.position)
+            raise self.refuse(unreadable.exponent_missing, exponent.position)
         if self.next.kind in ("^", "power"):
-            raise self.refuse("power-of-a-power", self.next.position, limit=bounds.MAX_EXPONENT)
+            raise self.refuse(unreadable.power_of_a_power, self.next.position, limit=bounds.MAX_EXPONENT)
         if self.index >= 4 and self.tokens[self.index - 4].kind == "-" and isinstance(base, Whole):
             self.note_minus_power(base, exponent)
         if int(exponent.text) > bounds.MAX_EXPONENT:
-            raise self.refuse("exponent-too-large", exponent.position, limit=bounds.MAX_EXPONENT)
+            raise self.refuse(unreadable.exponent_too_large, exponent.position, limit=bounds.MAX_EXPONENT)
         return Power(base, int(exponent.text))
 
     def note_minus_power(self, base: Whole, exponent: _Token) -> None:
         """−7^2 at the beginning of a sum is read as −(7^2)."""
         if self.index == 4 or self.tokens[self.index - 5].kind in OPENING:
-            self.note("note-minus-power", base=base.n, exponent=exponent.text)
+            self.note(unreadable.note_minus_power, base=base.n, exponent=exponent.text)
 
     def atom(self, depth: int) -> Expr:
         token = self.take()
         if token.kind in OPENING:
             if depth >= bounds.MAX_DEPTH:
-                raise self.refuse("too-deep", token.position, limit=bounds.MAX_DEPTH)
+                raise self.refuse(unreadable.too_deep, token.position, limit=bounds.MAX_DEPTH)
             inner = self.sum(depth + 1)
             closing = self.take()
             if closing.kind != OPENING[token.kind]:
-                raise self.refuse("bracket-not-closed", token.position, bracket=token.text, closing=OPENING[token.kind])
+                raise self.refuse(
+                    unreadable.bracket_not_closed, token.position, bracket=token.text, closing=OPENING[token.kind]
+                )
             return Group(inner, token.kind)  # type: ignore[arg-type]  # the keys of OPENING are the kinds
         if token.kind in (*NUMBERS, "?"):
             self.numbers += 1
             if self.numbers > bounds.MAX_NUMBERS:
-                raise self.refuse("too-many-numbers", token.position, limit=bounds.MAX_NUMBERS)
+                raise self.refuse(unreadable.too_many_numbers, token.position, limit=bounds.MAX_NUMBERS)
         if token.kind == "decimal":
             units, places = token.text.split(".")
             return DecimalNumeral(int(units + places), len(places), leading_zero=bool(units))
@@ -651,7 +663,7 @@ class _Reader:
     def from_blank(self, token: _Token) -> Expr:
         """A blank has been read: alone, or as the top or the whole of a number."""
         if not self.gaps_allowed:
-            raise self.refuse("blank-without-equals", token.position)
+            raise self.refuse(unreadable.blank_without_equals, token.position)
         if self.next.kind == "/":
             return self.gap(-1, token)
         if self.next.kind == "vulgar":
@@ -667,9 +679,11 @@ class _Reader:
         bar = self.take()
         bottom = self.take()
         if bottom.kind not in ("int", "?"):
-            raise self.refuse("bottom-missing", bar.end, so_far=self.text[top.position : bar.end], top=top.text)
+            raise self.refuse(
+                unreadable.bottom_missing, bar.end, so_far=self.text[top.position : bar.end], top=top.text
+            )
         if bottom.kind == "int" and int(bottom.text) == 0:
-            raise self.refuse("bottom-zero", bottom.position, top=top.text)
+            raise self.refuse(unreadable.bottom_zero, bottom.position, top=top.text)
         self.gaps += 1
         return Gap(
             whole,
@@ -690,7 +704,7 @@ class _Reader:
             return MixedNumber(first, *VULGAR[self.take().text])
         if self.next.kind in ("int", "?") and self.tokens[self.index + 1].kind == "/":
             if self.next.kind == "?" and not self.gaps_allowed:
-                raise self.refuse("blank-without-equals", self.next.position)
+                raise self.refuse(unreadable.blank_without_equals, self.next.position)
             if self.gaps_allowed and "?" in (self.next.kind, self.tokens[self.index + 2].kind):
                 return self.gap(first, self.take())
             top, bottom = self.fraction_after(self.take())
@@ -702,31 +716,31 @@ class _Reader:
         sign, before = self.tokens[self.index - 2], self.tokens[self.index - 3]
         tight = self.index >= 3 and sign.kind == "-" and before.kind == "int"
         if tight and before.end == sign.position and sign.end == top.position:
-            self.note("note-hyphen", whole=before.text, top=top.text)
+            self.note(unreadable.note_hyphen, whole=before.text, top=top.text)
 
     def fraction_after(self, top: _Token) -> tuple[int, int]:
         bar = self.take()
         if self.next.kind != "int":
             so_far = self.text[top.position : bar.end]
-            raise self.refuse("bottom-missing", bar.end, so_far=so_far, top=int(top.text))
+            raise self.refuse(unreadable.bottom_missing, bar.end, so_far=so_far, top=int(top.text))
         bottom = self.take()
         if top.end < bar.position or bar.end < bottom.position:
-            self.note("note-spaced-bar", top=top.text, bottom=bottom.text)
+            self.note(unreadable.note_spaced_bar, top=top.text, bottom=bottom.text)
         if int(bottom.text) == 0:
-            raise self.refuse("bottom-zero", bottom.position, top=int(top.text))
+            raise self.refuse(unreadable.bottom_zero, bottom.position, top=int(top.text))
         if self.next.kind == "/":
-            raise self.refuse("two-bars", self.next.position, a=int(top.text), b=int(bottom.text))
+            raise self.refuse(unreadable.two_bars, self.next.position, a=int(top.text), b=int(bottom.text))
         return int(top.text), int(bottom.text)
 
     def number_missing(self, token: _Token) -> UnreadableProblem:
         before = self.tokens[self.index - 2] if self.index >= 2 else None
         if token.kind == "end" and before is not None:
-            return self.refuse("ends-after-sign", token.position, sign=before.text)
+            return self.refuse(unreadable.ends_after_sign, token.position, sign=before.text)
         if token.kind in OPENING.values() and before is not None and before.kind in OPENING:
-            return self.refuse("empty-brackets", before.position)
+            return self.refuse(unreadable.empty_brackets, before.position)
         if token.kind == "/":
-            return self.refuse("top-missing", token.position)
-        return self.refuse("number-expected", token.position, sign=token.text)
+            return self.refuse(unreadable.top_missing, token.position)
+        return self.refuse(unreadable.number_expected, token.position, sign=token.text)
 
 
 def _refuse_the_unworkable(expr: Expr, text: str) -> None:
@@ -734,9 +748,9 @@ def _refuse_the_unworkable(expr: Expr, text: str) -> None:
     try:
         _bounded_value(expr)
     except ZeroDivisionError:
-        raise UnreadableProblem(Say.of("divides-by-zero"), max(text.find("÷"), text.find(":"), 0)) from None
+        raise UnreadableProblem(Say.of(unreadable.divides_by_zero), max(text.find("÷"), text.find(":"), 0)) from None
     except OverflowError:
-        raise UnreadableProblem(Say.of("too-large", limit=bounds.MAX_VALUE_DIGITS), 0) from None
+        raise UnreadableProblem(Say.of(unreadable.too_large, limit=bounds.MAX_VALUE_DIGITS), 0) from None
 
 
 FINER_UNITS = (Fraction(1), Fraction(1, 2), Fraction(1, 10), Fraction(1, 100), Fraction(1, 1000))
@@ -754,7 +768,7 @@ def _with_divisors_left(problem: Problem, at: int, *, fixed: bool) -> Problem:
     finer = next((c for c in candidates if is_workable(c)), None)
     if finer is None or fixed:
         unit = finer.unit if finer else None
-        raise UnreadableProblem(Say.of("estimate-divides-by-zero", unit=estimating.unit, finer=unit), at)
+        raise UnreadableProblem(Say.of(unreadable.estimate_divides_by_zero, unit=estimating.unit, finer=unit), at)
     return replace(problem, expr=finer)
 
 

@@ -1,13 +1,23 @@
 """Fractions of different sizes renamed to pieces of one size."""
 
 from math import lcm, prod
+from typing import Protocol
 
 from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.machine.side_work import Multiples, PrimeFactors, Renaming, SideWork
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, whole_and_part
 from keen_slate.core.problem.tree import CrossProducts, Expr, Negative, Sum, Term, is_numeral
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
+from keen_slate.core.saying import renaming, wholes_and_parts
 from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.words import Words
+
+
+class Reason(Protocol):
+    """A sentence about different bottoms and what is common to them."""
+
+    def __call__(self, w: Words, /, bottoms: tuple[int, ...], common: int) -> str: ...
+
 
 LARGEST_TRIAL = 2000
 """Primes tried: enough to split any denominator that a class meets."""
@@ -19,36 +29,33 @@ LONGEST_ROW = 12
 def list_multiples(expr: Expr) -> Move:
     """The multiples of each bottom are listed until one stands in every row.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> list_multiples(read("1/4 + 5/6").expr).after == read("3/12 + 10/12").expr
     True
     """
     bottoms = SumParts.of(expr).bottoms
     common = lcm(*bottoms)
     rows = Multiples(tuple((b, _row(b, common)) for b in bottoms), common)
-    return _renamed(expr, common, "rename-by-multiples", rows)
+    return _renamed(expr, common, renaming.rename_by_multiples, rows)
 
 
 def keep_one(expr: Expr) -> Move:
     """One bottom is a multiple of the rest: 8 is a multiple of 4 already, so only the quarters change.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> keep_one(read("1/4 + 3/8").expr).after == read("2/8 + 3/8").expr
     True
     """
-    return _renamed(expr, lcm(*SumParts.of(expr).bottoms), "rename-by-keeping")
+    return _renamed(expr, lcm(*SumParts.of(expr).bottoms), renaming.rename_by_keeping)
 
 
 def prime_factors(expr: Expr) -> Move:
     """Each bottom as a product of primes; what they share is taken once, the rest all.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> prime_factors(read("5/12 + 7/18").expr).after == read("15/36 + 14/36").expr
     True
     """
     bottoms = SumParts.of(expr).bottoms
     rows = PrimeFactors(tuple((b, primes_of(b)) for b in bottoms), lcm(*bottoms))
-    return _renamed(expr, lcm(*bottoms), "rename-by-primes", rows)
+    return _renamed(expr, lcm(*bottoms), renaming.rename_by_primes, rows)
 
 
 def primes_of(n: int) -> tuple[int, ...]:
@@ -68,54 +75,79 @@ def primes_of(n: int) -> tuple[int, ...]:
 
 
 def cross_products(expr: Expr) -> Move:
-    """(a × d ± c × b)/(b × d) in one line; where the parts stand among wholes to be subtracted, their product."""
+    """(a × d ± c × b)/(b × d) in one line; where the parts stand among wholes to be subtracted, their product.
+
+    >>> text_of(cross_products(read("1/4 + 5/6").expr).after)
+    '(1 × 6 + 5 × 4)/(4 × 6)'
+    """
     parts = SumParts.of(expr)
     if len(parts.parts) != 2 or parts.parts[0][0] or (parts.any_minus and parts.any_whole):
         return product_of_bottoms(expr)
     (_, first), (minus, second) = parts.parts
     node = CrossProducts(first, second, minus)
     wholes = tuple(Term(Whole(w)) for w in parts.wholes())
-    return Move(Sum((*wholes, Term(node))), Say.of("cross-products", first=first, second=second, minus=minus))
+    return Move(Sum((*wholes, Term(node))), Say.of(renaming.cross_products, first=first, second=second, minus=minus))
 
 
 def work_cross_products(expr: Expr) -> Move:
+    """Both products worked out, over the product of the bottoms.
+
+    >>> text_of(work_cross_products(CrossProducts(CommonFraction(1, 4), CommonFraction(5, 6), minus=False)).after)
+    '26/24'
+    """
     assert isinstance(expr, CrossProducts)
     (a, b), (c, d) = (expr.first.numerator, expr.first.denominator), (expr.second.numerator, expr.second.denominator)
     top = a * d - c * b if expr.minus else a * d + c * b
-    said = Say.of("work-cross-products", a=a * d, c=c * b, top=top, bottom=b * d, minus=expr.minus)
+    said = Say.of(renaming.work_cross_products, a=a * d, c=c * b, top=top, bottom=b * d, minus=expr.minus)
     after = CommonFraction(abs(top), b * d)
     return Move(Negative(after) if top < 0 else after, said)
 
 
 def compare_bottoms(expr: Expr) -> Move:
-    """Do both bottoms change, only one, or neither? Asked of every pair before anything is renamed or counted."""
+    """Do both bottoms change, only one, or neither? Asked of every pair before anything is renamed or counted.
+
+    >>> text_of(compare_bottoms(read("1/4 + 5/6").expr).after)
+    '1/4 + 5/6'
+    """
     assert isinstance(expr, Sum)
     parts = SumParts.of(expr)
-    said = Say.of("compare-bottoms", bottoms=parts.bottoms, common=parts.common(), parts=len(parts.parts))
+    said = Say.of(renaming.compare_bottoms, bottoms=parts.bottoms, common=parts.common(), parts=len(parts.parts))
     return Move(expr.marked("bottoms"), said)
 
 
 def compare_for_product(expr: Expr) -> Move:
-    """The same question where the bottoms are multiplied: then all of them change, if they differ."""
+    """The same question where the bottoms are multiplied: then all of them change, if they differ.
+
+    >>> text_of(compare_for_product(read("1/4 + 5/6").expr).after)
+    '1/4 + 5/6'
+    """
     assert isinstance(expr, Sum)
     if len(SumParts.of(expr).bottoms) == 1:
         return compare_bottoms(expr)
-    return Move(expr.marked("bottoms"), Say.of("compare-for-product", bottoms=SumParts.of(expr).bottoms))
+    return Move(expr.marked("bottoms"), Say.of(renaming.compare_for_product, bottoms=SumParts.of(expr).bottoms))
 
 
 def ask_enough(expr: Expr) -> Move:
-    """Is the top fraction enough to take the other away? Asked only of pieces of one size."""
+    """Is the top fraction enough to take the other away? Asked only of pieces of one size.
+
+    >>> text_of(ask_enough(read("6 3/12 − 2 10/12").expr).after)
+    '6 3/12 − 2 10/12'
+    """
     assert isinstance(expr, Sum)
     _, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
-    return Move(expr.marked("enough"), Say.of("ask-enough", top=top, less_top=less_top, bottom=bottom))
+    return Move(expr.marked("enough"), Say.of(wholes_and_parts.ask_enough, top=top, less_top=less_top, bottom=bottom))
 
 
 def reduce_terms(expr: Expr) -> Move:
-    """Terms that are not in lowest terms are reduced before a common bottom is looked for: 6/16 = 3/8."""
+    """Terms that are not in lowest terms are reduced before a common bottom is looked for: 6/16 = 3/8.
+
+    >>> text_of(reduce_terms(read("6/16 + 1/4").expr).after)
+    '3/8 + 1/4'
+    """
     assert isinstance(expr, Sum)
     terms = tuple(Term(_lowest(t.expr), t.minus) for t in expr.terms)
     changed = tuple((a.expr, b.expr) for a, b in zip(expr.terms, terms, strict=True) if a != b)
-    return Move(Sum(terms, expr.marks), Say.of("reduce-terms", changed=changed))
+    return Move(Sum(terms, expr.marks), Say.of(renaming.reduce_terms, changed=changed))
 
 
 def _lowest(number: Expr) -> Expr:
@@ -129,7 +161,11 @@ def _lowest(number: Expr) -> Expr:
 
 
 def put_together(expr: Expr) -> Move:
-    """Two parts that make a whole are set side by side and worked first: 3/7 + 5/11 + 4/7 = 3/7 + 4/7 + 5/11."""
+    """Two parts that make a whole are set side by side and worked first: 3/7 + 5/11 + 4/7 = 3/7 + 4/7 + 5/11.
+
+    >>> text_of(put_together(read("3/7 + 5/11 + 4/7").expr).after)
+    '3/7 + 4/7 + 5/11'
+    """
     assert isinstance(expr, Sum)
     terms = expr.terms
     for i, first in enumerate(terms):
@@ -138,14 +174,18 @@ def put_together(expr: Expr) -> Move:
             if a and b and (a.value + b.value).denominator == 1 and isinstance(first.expr, type(terms[j].expr)):
                 pair = Sum((first, terms[j]), frozenset({"whole-made"}))
                 rest = tuple(t for k, t in enumerate(terms) if k not in (i, j))
-                said = Say.of("put-together", a=first.expr, b=terms[j].expr)
+                said = Say.of(renaming.put_together, a=first.expr, b=terms[j].expr)
                 return Move(Sum((Term(pair), *rest), expr.marks), said)
     return Move(expr.marked("whole-made"), None)
 
 
 def product_of_bottoms(expr: Expr) -> Move:
-    """The different bottoms multiplied: always a common bottom, not always the smallest."""
-    return _renamed(expr, prod(SumParts.of(expr).bottoms), "rename-by-product")
+    """The different bottoms multiplied: always a common bottom, not always the smallest.
+
+    >>> text_of(product_of_bottoms(read("1/4 + 5/6").expr).after)
+    '6/24 + 20/24'
+    """
+    return _renamed(expr, prod(SumParts.of(expr).bottoms), renaming.rename_by_product)
 
 
 def _row(bottom: int, common: int) -> tuple[int, ...]:
@@ -156,7 +196,7 @@ def _row(bottom: int, common: int) -> tuple[int, ...]:
     return (*(bottom * i for i in range(1, LONGEST_ROW - 1)), common)
 
 
-def _renamed(expr: Expr, common: int, said: str, *side: SideWork) -> Move:
+def _renamed(expr: Expr, common: int, said: Reason, *side: SideWork) -> Move:
     parts = SumParts.of(expr)
     renamings = tuple(
         dict.fromkeys(
@@ -188,17 +228,89 @@ def rename_number(number: Expr, common: int) -> Expr:
             return number
 
 
-COMPARE_FOR_PRODUCT = Rule("compare-for-product", "compare-bottoms", compare_for_product, ("denominators", "product"))
-COMPARE_FOR_CROSS_PRODUCTS = Rule(
-    "compare-for-cross-products", "compare-bottoms", compare_for_product, ("denominators", "cross-products")
+COMPARE_FOR_PRODUCT = Rule(
+    "compare-for-product",
+    "compare-bottoms",
+    compare_for_product,
+    "bottoms",
+    ("denominators", "product"),
+    question="Which {bottom}s change: both, one, or neither?",
+    asks=True,
 )
-COMPARE_BOTTOMS = Rule("compare-bottoms", "compare-bottoms", compare_bottoms)
-ASK_ENOUGH = Rule("ask-enough", "ask-enough", ask_enough)
-REDUCE_TERMS = Rule("reduce-terms", "reduce-terms", reduce_terms)
-PUT_TOGETHER = Rule("put-together", "put-together", put_together)
-LIST_MULTIPLES = Rule("list-multiples", "rename", list_multiples, ("denominators", "list-multiples"))
-KEEP_ONE = Rule("keep-one", "rename", keep_one, ("denominators", "keep-one"))
-PRIME_FACTORS = Rule("prime-factors", "rename", prime_factors, ("denominators", "prime-factors"))
-PRODUCT = Rule("product-of-bottoms", "rename", product_of_bottoms, ("denominators", "product"))
-CROSS_PRODUCTS = Rule("cross-products", "rename", cross_products, ("denominators", "cross-products"))
-WORK_CROSS_PRODUCTS = Rule("work-cross-products", "work-cross-products", work_cross_products)
+COMPARE_FOR_CROSS_PRODUCTS = Rule(
+    "compare-for-cross-products",
+    "compare-bottoms",
+    compare_for_product,
+    "bottoms",
+    ("denominators", "cross-products"),
+    question="Which {bottom}s change: both, one, or neither?",
+    asks=True,
+)
+COMPARE_BOTTOMS = Rule(
+    "compare-bottoms",
+    "compare-bottoms",
+    compare_bottoms,
+    "bottoms",
+    question="Which {bottom}s change: both, one, or neither?",
+    asks=True,
+)
+ASK_ENOUGH = Rule("ask-enough", "ask-enough", ask_enough, "enough", question="Is the part on top enough?", asks=True)
+REDUCE_TERMS = Rule(
+    "reduce-terms",
+    "reduce-terms",
+    reduce_terms,
+    "rename",
+    question="Can a fraction be written with smaller numbers first?",
+)
+PUT_TOGETHER = Rule("put-together", "put-together", put_together, "order")
+LIST_MULTIPLES = Rule(
+    "list-multiples",
+    "rename",
+    list_multiples,
+    "rename",
+    ("denominators", "list-multiples"),
+    question="Which size of piece fits all of them?",
+    basic_fact=True,
+)
+KEEP_ONE = Rule(
+    "keep-one",
+    "rename",
+    keep_one,
+    "rename",
+    ("denominators", "keep-one"),
+    question="Which size of piece fits all of them?",
+)
+PRIME_FACTORS = Rule(
+    "prime-factors",
+    "rename",
+    prime_factors,
+    "rename",
+    ("denominators", "prime-factors"),
+    question="Which size of piece fits all of them?",
+)
+PRODUCT = Rule(
+    "product-of-bottoms",
+    "rename",
+    product_of_bottoms,
+    "rename",
+    ("denominators", "product"),
+    question="Which size of piece always fits both?",
+    basic_fact=True,
+)
+CROSS_PRODUCTS = Rule("cross-products", "rename", cross_products, "rename", ("denominators", "cross-products"))
+WORK_CROSS_PRODUCTS = Rule("work-cross-products", "work-cross-products", work_cross_products, "rename")
+
+RULES = (
+    ASK_ENOUGH,
+    COMPARE_FOR_PRODUCT,
+    COMPARE_FOR_CROSS_PRODUCTS,
+    COMPARE_BOTTOMS,
+    CROSS_PRODUCTS,
+    KEEP_ONE,
+    LIST_MULTIPLES,
+    PRIME_FACTORS,
+    PRODUCT,
+    PUT_TOGETHER,
+    REDUCE_TERMS,
+    WORK_CROSS_PRODUCTS,
+)

@@ -30,6 +30,8 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.rules.decimal_division import with_numbers
 from keen_slate.core.rules.long_division import long_division
+from keen_slate.core.rules.mixed_numbers import pieces_in_all
+from keen_slate.core.saying import other_forms
 from keen_slate.core.saying.say import Say
 
 
@@ -40,21 +42,29 @@ def write_improper(expr: Expr) -> Move:
     CommonFraction(numerator=11, denominator=4)
     """
     if isinstance(expr, Whole):
-        return Move(CommonFraction(expr.n, 1), Say.of("whole-over-one", n=expr.n))
+        return Move(CommonFraction(expr.n, 1), Say.of(other_forms.whole_over_one, n=expr.n))
     assert isinstance(expr, MixedNumber)
     top = expr.whole * expr.denominator + expr.numerator
-    said = Say.of("write-improper", whole=expr.whole, top=expr.numerator, bottom=expr.denominator)
+    said = Say.of(other_forms.write_improper, whole=expr.whole, top=expr.numerator, bottom=expr.denominator)
     side = Calculation(f"{expr.whole} × {expr.denominator} + {expr.numerator} = {top}")
     return Move(CommonFraction(top, expr.denominator), said, (side,))
 
 
 def write_fraction(expr: Expr) -> Move:
-    """A decimal by place value, a percent as hundredths: 2.75 = 2 75/100; what comes again by nines: 0.(3) = 3/9."""
+    """A decimal by place value, a percent as hundredths: 2.75 = 2 75/100; what comes again by nines: 0.(3) = 3/9.
+
+    >>> text_of(write_fraction(DecimalNumeral(275, 2)).after)
+    '2 75/100'
+    """
     return _as_fraction(expr, at_once=False)
 
 
 def write_lowest_fraction(expr: Expr) -> Move:
-    """The same, in lowest terms at once: 2.75 = 2 3/4."""
+    """The same, in lowest terms at once: 2.75 = 2 3/4.
+
+    >>> text_of(write_lowest_fraction(DecimalNumeral(275, 2)).after)
+    '2 3/4'
+    """
     return _as_fraction(expr, at_once=True)
 
 
@@ -63,17 +73,17 @@ def _as_fraction(expr: Expr, *, at_once: bool) -> Move:
     if isinstance(expr, DecimalNumeral):
         bottom = 10**expr.places
         whole, top = divmod(expr.digits, bottom)
-        said = Say.of("write-fraction", number=expr, places=expr.places)
+        said = Say.of(other_forms.write_fraction, number=expr, places=expr.places)
     elif isinstance(expr, RepeatingDecimal):
         nines = 10 ** len(expr.block) - 1
         bottom = nines * 10**expr.places
         whole, top = divmod(expr.digits * nines + int(expr.block), bottom)
-        said = Say.of("write-repeating-fraction", number=expr)
+        said = Say.of(other_forms.write_repeating_fraction, number=expr)
     else:
         value = expr.value * (100 if isinstance(expr, Percent) else 1)
         bottom = value.denominator * (100 if isinstance(expr, Percent) else 1)
         whole, top = divmod(value.numerator, bottom)
-        said = Say.of("percent-as-hundredths", number=expr)
+        said = Say.of(other_forms.percent_as_hundredths, number=expr)
     if at_once:
         part = Fraction(top, bottom)
         top, bottom = part.numerator, part.denominator
@@ -87,7 +97,11 @@ def fraction_of_percent(number: Percent) -> Numeral:
 
 
 def percents_as_fractions(expr: Expr) -> Move:
-    """Before multiplying, a percent is written as hundredths: 25% of 80 = 25/100 × 80."""
+    """Before multiplying, a percent is written as hundredths: 25% of 80 = 25/100 × 80.
+
+    >>> text_of(percents_as_fractions(read("25% of 80").expr).after)
+    '25/100 × 80'
+    """
     changed: dict[Expr, Expr] = {}
 
     def as_fraction(number: Expr) -> Expr:
@@ -97,7 +111,7 @@ def percents_as_fractions(expr: Expr) -> Move:
         return number
 
     after = with_numbers(expr, as_fraction)
-    return Move(after, Say.of("percents-as-fractions", changed=tuple(changed.items())))
+    return Move(after, Say.of(other_forms.percents_as_fractions, changed=tuple(changed.items())))
 
 
 def write_decimal(expr: Expr) -> Move:
@@ -110,7 +124,8 @@ def write_decimal(expr: Expr) -> Move:
     value = expr.value
     if isinstance(expr, Percent):
         return Move(
-            decimal_for(value) if decimal_places(value) is not None else repeating(value), Say.of("percent-to-decimal")
+            decimal_for(value) if decimal_places(value) is not None else repeating(value),
+            Say.of(other_forms.percent_to_decimal),
         )
     part = expr.part if isinstance(expr, MixedNumber) else expr
     assert isinstance(part, CommonFraction)
@@ -119,11 +134,11 @@ def write_decimal(expr: Expr) -> Move:
     if places is None:
         after = repeating(value)
         side = long_division(top, 0, bottom, more_places=after.places + len(after.block) + 1)
-        return Move(after, Say.of("write-repeating", top=top, bottom=bottom, block=after.block), (side,))
+        return Move(after, Say.of(other_forms.write_repeating, top=top, bottom=bottom, block=after.block), (side,))
     if 10**places % bottom == 0 and bottom > 1:
-        said = Say.of("write-decimal-by-place", top=top, bottom=bottom, places=places)
+        said = Say.of(other_forms.write_decimal_by_place, top=top, bottom=bottom, places=places)
     else:
-        said = Say.of("write-decimal", top=top, bottom=bottom, quotient=decimal_for(part.value))
+        said = Say.of(other_forms.write_decimal, top=top, bottom=bottom, quotient=decimal_for(part.value))
         return Move(decimal_for(value), said, (long_division(top, 0, bottom, more_places=places),))
     return Move(decimal_for(value), said)
 
@@ -142,11 +157,15 @@ def repeating(value: Fraction) -> RepeatingDecimal:
 
 
 def write_percent(expr: Expr) -> Move:
-    """A number as hundredths: 3/8 = 0.375 = 37.5%. What does not end as a decimal keeps a fraction: 33 1/3%."""
+    """A number as hundredths: 3/8 = 0.375 = 37.5%. What does not end as a decimal keeps a fraction: 33 1/3%.
+
+    >>> text_of(write_percent(read("3/8").expr).after)
+    '37.5%'
+    """
     value = evaluate(expr) * 100
     of = decimal_for(value) if decimal_places(value) is not None else number_for(value)
     assert isinstance(of, (Whole, CommonFraction, MixedNumber, DecimalNumeral))
-    return Move(Percent(of), Say.of("write-percent"))
+    return Move(Percent(of), Say.of(other_forms.write_percent))
 
 
 def round_number(expr: Expr) -> Move:
@@ -159,7 +178,9 @@ def round_number(expr: Expr) -> Move:
     value = expr.value
     number = expr.of.of if isinstance(expr.of, Negative) else expr.of
     rest = abs(evaluate(expr.of)) % expr.unit
-    said = Say.of("round", unit=expr.unit, way=(rest * 2 > expr.unit) - (rest * 2 < expr.unit) if rest else None)
+    said = Say.of(
+        other_forms.round_, unit=expr.unit, way=(rest * 2 > expr.unit) - (rest * 2 < expr.unit) if rest else None
+    )
     after = _in_units(abs(value), expr.unit, decimal=isinstance(number, (DecimalNumeral, RepeatingDecimal)))
     if isinstance(after, DecimalNumeral) and after.digits % 10 == 0:
         kept = Left(after)  # 1.0 and not 1: to one place there is a digit in it
@@ -168,7 +189,11 @@ def round_number(expr: Expr) -> Move:
 
 
 def round_terms(expr: Expr) -> Move:
-    """Before an estimate is worked out every number is rounded, half up: 6 1/4 − 2 5/6 is about 6 1/2 − 3."""
+    """Before an estimate is worked out every number is rounded, half up: 6 1/4 − 2 5/6 is about 6 1/2 − 3.
+
+    >>> text_of(round_terms(read("estimate 6 1/4 − 2 5/6").expr).after)
+    '6 1/2 − 3'
+    """
     assert isinstance(expr, Estimating)
     notes: dict[Expr, Expr] = {}
 
@@ -184,7 +209,7 @@ def round_terms(expr: Expr) -> Move:
         return node
 
     after = rounded(expr.of)
-    said = Say.of("round-terms", changed=tuple(notes.items()), unit=expr.unit)
+    said = Say.of(other_forms.round_terms, changed=tuple(notes.items()), unit=expr.unit)
     return Move(Estimating(after, expr.unit, rounded=True), said)
 
 
@@ -200,13 +225,28 @@ def _in_units(value: Fraction, unit: Fraction, *, decimal: bool) -> Numeral:
     return mixed_form(int(whole), rest.numerator, rest.denominator)
 
 
-WRITE_IMPROPER = Rule("write-improper", "write-improper", write_improper)
-WRITE_FRACTION = Rule("write-fraction", "write-fraction", write_fraction, ("decimal-fractions", "reduce-at-end"))
-WRITE_LOWEST_FRACTION = Rule(
-    "write-lowest-fraction", "write-fraction", write_lowest_fraction, ("decimal-fractions", "reduce-at-once")
+WRITE_IMPROPER = Rule("write-improper", "write-improper", write_improper, "write", basic_fact=True, facts=pieces_in_all)
+WRITE_FRACTION = Rule(
+    "write-fraction", "write-fraction", write_fraction, "write", ("decimal-fractions", "reduce-at-end")
 )
-WRITE_DECIMAL = Rule("write-decimal", "write-decimal", write_decimal)
-PERCENTS_AS_FRACTIONS = Rule("percents-as-fractions", "percents-as-fractions", percents_as_fractions)
-WRITE_PERCENT = Rule("write-percent", "write-percent", write_percent)
-ROUND = Rule("round", "round", round_number)
-ROUND_TERMS = Rule("round-terms", "round-terms", round_terms)
+WRITE_LOWEST_FRACTION = Rule(
+    "write-lowest-fraction", "write-fraction", write_lowest_fraction, "write", ("decimal-fractions", "reduce-at-once")
+)
+WRITE_DECIMAL = Rule(
+    "write-decimal", "write-decimal", write_decimal, "write", question="What place does the {bottom} name?"
+)
+PERCENTS_AS_FRACTIONS = Rule("percents-as-fractions", "percents-as-fractions", percents_as_fractions, "one-kind")
+WRITE_PERCENT = Rule("write-percent", "write-percent", write_percent, "write")
+ROUND = Rule("round", "round", round_number, "write", question="Which digit decides?")
+ROUND_TERMS = Rule("round-terms", "round-terms", round_terms, "write")
+
+RULES = (
+    PERCENTS_AS_FRACTIONS,
+    ROUND,
+    ROUND_TERMS,
+    WRITE_DECIMAL,
+    WRITE_FRACTION,
+    WRITE_IMPROPER,
+    WRITE_LOWEST_FRACTION,
+    WRITE_PERCENT,
+)

@@ -3,42 +3,57 @@
 from collections.abc import Callable
 from dataclasses import replace
 from fractions import Fraction
+from typing import Protocol
 
 from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, Factor, Negative, Product, Sum, Term, decimal_for
 from keen_slate.core.rules.factors import first_pair, pair_replaced
 from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
+from keen_slate.core.saying import in_columns
 from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.words import Words
 
 
 def multiply_decimals(expr: Expr) -> Move:
-    """Multiplied as whole numbers, then as many places as both have together."""
+    """Multiplied as whole numbers, then as many places as both have together.
+
+    >>> text_of(multiply_decimals(read("4.8 × 2.5").expr).after)
+    '12.00'
+    """
     a, b = (_digits_and_places(x) for x in first_pair(expr))
     digits, places = a[0] * b[0], a[1] + b[1]
-    said = Say.of("multiply-decimals", a=a[0], b=b[0], product=digits, places=places)
+    said = Say.of(in_columns.multiply_decimals, a=a[0], b=b[0], product=digits, places=places)
     return Move(pair_replaced(expr, DecimalNumeral(digits, places)), said, multiplied_by_parts(a[0], b[0]))
 
 
 def shift_points(expr: Expr) -> Move:
-    """Both made ten, a hundred … times as large until the divisor is whole: 7.2 ÷ 0.4 = 72 ÷ 4."""
+    """Both made ten, a hundred … times as large until the divisor is whole: 7.2 ÷ 0.4 = 72 ÷ 4.
+
+    >>> text_of(shift_points(read("7.2 ÷ 0.4").expr).after)
+    '72 ÷ 4'
+    """
     assert isinstance(expr, Product)
     a, b = (_digits_and_places(x) for x in first_pair(expr))
     shift = b[1]
     dividend, divisor = decimal_for(Fraction(a[0] * 10**shift, 10 ** a[1])), Whole(b[0])
-    said = Say.of("shift-points", shift=shift, divisor=divisor)
+    said = Say.of(in_columns.shift_points, shift=shift, divisor=divisor)
     rest = expr.factors[2:]
     return Move(Product((Factor(dividend), Factor(divisor, divide=True), *rest), frozenset({"decimal"})), said)
 
 
 def divide_decimals(expr: Expr) -> Move:
-    """A decimal divided by a whole number, digit by digit."""
+    """A decimal divided by a whole number, digit by digit.
+
+    >>> text_of(divide_decimals(read("7.2 ÷ 4").expr).after)
+    '1.8'
+    """
     a, b = (_digits_and_places(x) for x in first_pair(expr))
     quotient = Fraction(a[0], b[0] * 10 ** a[1])
     after = decimal_for(quotient)
     places = after.places if isinstance(after, DecimalNumeral) else 0
     side = long_division(a[0], a[1], b[0], more_places=max(places - a[1], 0))
-    said = Say.of("divide-decimals", dividend=first_pair(expr)[0], divisor=b[0], quotient=after)
+    said = Say.of(in_columns.divide_decimals, dividend=first_pair(expr)[0], divisor=b[0], quotient=after)
     return Move(pair_replaced(expr, after), said, (side,))
 
 
@@ -50,7 +65,11 @@ def _digits_and_places(number: Expr) -> tuple[int, int]:
 
 
 def as_fractions(expr: Expr) -> Move:
-    """Decimals become fractions by place value, which is always exact: 0.35 = 35/100; in a sum 3.2 = 3 2/10."""
+    """Decimals become fractions by place value, which is always exact: 0.35 = 35/100; in a sum 3.2 = 3 2/10.
+
+    >>> text_of(as_fractions(read("3.2 + 1/4").expr).after)
+    '3 2/10 + 1/4'
+    """
 
     def by_place(number: DecimalNumeral) -> Numeral:
         bottom = 10**number.places
@@ -58,15 +77,27 @@ def as_fractions(expr: Expr) -> Move:
             return MixedNumber(number.digits // bottom, number.digits % bottom, bottom)
         return CommonFraction(number.digits, bottom)
 
-    return _decimals_replaced(expr, by_place, "decimals-as-fractions")
+    return _decimals_replaced(expr, by_place, in_columns.decimals_as_fractions)
 
 
 def as_lowest_fractions(expr: Expr) -> Move:
-    """The same, brought to lowest terms at once: 0.35 = 7/20."""
-    return _decimals_replaced(expr, lambda n: CommonFraction(*n.value.as_integer_ratio()), "decimals-as-lowest")
+    """The same, brought to lowest terms at once: 0.35 = 7/20.
+
+    >>> text_of(as_lowest_fractions(read("0.35 + 1/4").expr).after)
+    '7/20 + 1/4'
+    """
+    return _decimals_replaced(
+        expr, lambda n: CommonFraction(*n.value.as_integer_ratio()), in_columns.decimals_as_lowest
+    )
 
 
-def _decimals_replaced(expr: Expr, written: Callable[[DecimalNumeral], Numeral], said: str) -> Move:
+class Reason(Protocol):
+    """A sentence about numbers and what they have become."""
+
+    def __call__(self, w: Words, /, changed: tuple[tuple[Expr, Expr], ...]) -> str: ...
+
+
+def _decimals_replaced(expr: Expr, written: Callable[[DecimalNumeral], Numeral], said: Reason) -> Move:
     changed: dict[Expr, Expr] = {}
 
     def as_fraction(number: Expr) -> Expr:
@@ -80,7 +111,11 @@ def _decimals_replaced(expr: Expr, written: Callable[[DecimalNumeral], Numeral],
 
 
 def as_decimals(expr: Expr) -> Move:
-    """Fractions become decimals where every one of them ends; otherwise the decimals become fractions."""
+    """Fractions become decimals where every one of them ends; otherwise the decimals become fractions.
+
+    >>> text_of(as_decimals(read("1/4 + 0.35").expr).after)
+    '0.25 + 0.35'
+    """
     changed: dict[Expr, Expr] = {}
 
     def as_decimal(number: Expr) -> Expr:
@@ -93,7 +128,7 @@ def as_decimals(expr: Expr) -> Move:
         after = with_numbers(expr, as_decimal)
     except ValueError:
         return as_fractions(expr)
-    return Move(after, Say.of("all-decimals", changed=tuple(changed.items())))
+    return Move(after, Say.of(in_columns.all_decimals, changed=tuple(changed.items())))
 
 
 def with_numbers(expr: Expr, change: Callable[[Expr], Expr]) -> Expr:
@@ -114,14 +149,32 @@ def with_numbers(expr: Expr, change: Callable[[Expr], Expr]) -> Expr:
 
 
 MULTIPLY_DECIMALS = Rule(
-    "multiply-decimals", "multiply-decimals", multiply_decimals, ("decimal-products", "whole-numbers")
+    "multiply-decimals",
+    "multiply-decimals",
+    multiply_decimals,
+    "work",
+    ("decimal-products", "whole-numbers"),
+    basic_fact=True,
 )
-SHIFT_POINTS = Rule("shift-points", "shift-points", shift_points)
-DIVIDE_DECIMALS = Rule("divide-decimals", "divide-by-whole", divide_decimals)
+SHIFT_POINTS = Rule("shift-points", "shift-points", shift_points, "one-kind")
+DIVIDE_DECIMALS = Rule("divide-decimals", "divide-by-whole", divide_decimals, "work", basic_fact=True)
 AS_FRACTIONS = Rule(
-    "decimals-as-fractions", "decimals-as-fractions", as_fractions, ("decimal-fractions", "reduce-at-end")
+    "decimals-as-fractions", "decimals-as-fractions", as_fractions, "one-kind", ("decimal-fractions", "reduce-at-end")
 )
 AS_LOWEST_FRACTIONS = Rule(
-    "decimals-as-lowest", "decimals-as-fractions", as_lowest_fractions, ("decimal-fractions", "reduce-at-once")
+    "decimals-as-lowest",
+    "decimals-as-fractions",
+    as_lowest_fractions,
+    "one-kind",
+    ("decimal-fractions", "reduce-at-once"),
 )
-AS_DECIMALS = Rule("all-decimals", "same-kind", as_decimals, ("mixed-kinds", "decimals"))
+AS_DECIMALS = Rule("all-decimals", "same-kind", as_decimals, "one-kind", ("mixed-kinds", "decimals"))
+
+RULES = (
+    AS_DECIMALS,
+    AS_FRACTIONS,
+    AS_LOWEST_FRACTIONS,
+    DIVIDE_DECIMALS,
+    MULTIPLY_DECIMALS,
+    SHIFT_POINTS,
+)

@@ -20,3 +20,17 @@ def whole_of(expr: Expr) -> int:
     if not isinstance(expr, Whole):
         raise TypeError(f"{expr!r} is not a whole number")
     return expr.n
+
+
+def chained(factors: list[int]) -> tuple[tuple[int, int], ...]:
+    """The facts of a product worked from the left: 2 × 3 × 4 takes 2 × 3 and 6 × 4.
+
+    >>> chained([2, 3, 4])
+    ((2, 3), (6, 4))
+    """
+    found: list[tuple[int, int]] = []
+    product = factors[0]
+    for factor in factors[1:]:
+        found.append((product, factor))
+        product *= factor
+    return tuple(found)

@@ -7,11 +7,16 @@ from keen_slate.core.machine.engine import Impasse, Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, Whole
 from keen_slate.core.problem.blanks import Solved, fill_sides, fillings, gaps_in, isolated, solve
 from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, gap_worth, is_numeral, number_for
+from keen_slate.core.saying import blank_spaces, going_astray
 from keen_slate.core.saying.say import Say
 
 
 def look_for_blanks(expr: Expr) -> Move:
-    """What kind of blanks these are: fractions to be made equal, one blank in a calculation, or several tops."""
+    """What kind of blanks these are: fractions to be made equal, one blank in a calculation, or several tops.
+
+    >>> text_of(look_for_blanks(read("2/3 = ?/12").expr).after)
+    '2/3 = 8/12'
+    """
     assert isinstance(expr, Chain)
     solved = solve(expr.sides)
     if solved.count == 0:
@@ -21,18 +26,24 @@ def look_for_blanks(expr: Expr) -> Move:
         return filled
     if solved.weights and len(solved.weights) > 1:
         after = replace(expr, note="count-tops", numbers=solved.numbers, weights=solved.weights, total=solved.total)
-        return Move(after, Say.of("count-tops", pieces=solved.pieces, weights=solved.weights, total=solved.total))
+        return Move(
+            after, Say.of(blank_spaces.count_tops, pieces=solved.pieces, weights=solved.weights, total=solved.total)
+        )
     known = next((s for s in expr.sides if not gaps_in(s)), None)
     open_sides = [s for s in expr.sides if gaps_in(s)]
     alone = isolated(open_sides[0], known) if known is not None and len(open_sides) == 1 else None
     if alone is not None and solved.count == 1 and not (isinstance(open_sides[0], Gap) and is_numeral(alone[1])):
         after = replace(expr, note="set-alone", numbers=solved.numbers, gap=alone[0], equals=alone[1])
-        return Move(after, Say.of("blank-is-result" if isinstance(open_sides[0], Gap) else "set-alone"))
+        return Move(
+            after, Say.of(blank_spaces.blank_is_result if isinstance(open_sides[0], Gap) else blank_spaces.set_alone)
+        )
     gap = open_sides[0] if len(open_sides) == 1 else None
     if solved.count == 1 and known is not None and isinstance(gap, Gap) and not gap.is_alone:
         number = gap.filled(tuple(n.n for n in solved.numbers if isinstance(n, Whole)))
-        return _written_in(expr, solved.numbers, Say.of("blank-in-number", gap=gap, filled=number, value=known))
-    return _written_in(expr, solved.numbers, Say.of("ways", count=solved.count, bounded=solved.bounded))
+        return _written_in(
+            expr, solved.numbers, Say.of(blank_spaces.blank_in_number, gap=gap, filled=number, value=known)
+        )
+    return _written_in(expr, solved.numbers, Say.of(blank_spaces.ways, count=solved.count, bounded=solved.bounded))
 
 
 def _next_equal_fraction(expr: Chain, solved: Solved) -> Move | None:
@@ -52,7 +63,9 @@ def _next_equal_fraction(expr: Chain, solved: Solved) -> Move | None:
     if reference is None:
         reference = CommonFraction(*fractions[0].value.as_integer_ratio())
     times = _multiplier(reference, new)
-    said = Say.of("equal-fraction", reference=reference, new=new, times=times, given=fractions[0], top=gap.top is None)
+    said = Say.of(
+        blank_spaces.equal_fraction, reference=reference, new=new, times=times, given=fractions[0], top=gap.top is None
+    )
     place = expr.sides.index(gap)
     sides = (*expr.sides[:place], new, *expr.sides[place + 1 :])
     done = not any(gaps_in(s) for s in sides)
@@ -69,17 +82,29 @@ def _multiplier(reference: CommonFraction, new: CommonFraction) -> int:
 
 
 def count_tops(expr: Expr) -> Move:
-    """One way among all: 25 = 1 × 1 + 2 × 3 + 6 × 3."""
+    """One way among all: 25 = 1 × 1 + 2 × 3 + 6 × 3.
+
+    >>> text_of(count_tops(look_for_blanks(read("?/18 + ?/9 + ?/3 = 25/18").expr).after).after)
+    '1/18 + 3/9 + 3/3 = 25/18'
+    """
     assert isinstance(expr, Chain)
     solved = solve(expr.sides)
     said = Say.of(
-        "one-way", count=solved.count, weights=solved.weights, total=solved.total, divisor=gcd(*solved.weights)
+        blank_spaces.one_way,
+        count=solved.count,
+        total=solved.total,
+        divisor=gcd(*solved.weights),
     )
     return _written_in(expr, expr.numbers, said)
 
 
 def write_in(expr: Expr) -> Move | Impasse:
-    """The worked-out value written into the blank; an impasse where a mistake led to what no number in it is worth."""
+    """The worked-out value written into the blank; an impasse where a mistake led to what no number in it is worth.
+
+    >>> alone = replace(read("? + 1/4 = 5/6").expr, note="set-alone", gap=Gap(), equals=CommonFraction(7, 12))
+    >>> text_of(write_in(replace(alone, numbers=(alone.equals,))).after)
+    '7/12 + 1/4 = 5/6'
+    """
     assert isinstance(expr, Chain)
     assert expr.gap is not None
     assert expr.equals is not None
@@ -87,11 +112,11 @@ def write_in(expr: Expr) -> Move | Impasse:
     if gap_worth(expr.gap, numbers) != evaluate(expr.equals):  # a mistake has led elsewhere
         ways = fillings(expr.gap, evaluate(expr.equals), expr.equals)
         if ways.shown is None:
-            return Impasse(Say.of("blank-impasse"))
+            return Impasse(Say.of(going_astray.blank_impasse))
         numbers = ways.shown
     sides = fill_sides(expr.sides, numbers)
     assert sides is not None
-    said = Say.of("write-in", value=expr.equals, gap=expr.gap, numbers=numbers)
+    said = Say.of(blank_spaces.write_in, value=expr.equals, numbers=numbers)
     return Move(Chain(sides, "done", numbers), said)
 
 
@@ -111,14 +136,22 @@ def _no_solution(expr: Chain, solved: Solved) -> Move:
     pieces = alone[0].bottom if alone is not None else None
     if alone is not None and pieces and evaluate(alone[1]) >= 0:
         value = number_for(evaluate(alone[1]))
-        return Move(replace(expr, note="done"), Say.of("no-whole-pieces", value=value, pieces=pieces))
+        return Move(
+            replace(expr, note="done"), Say.of(blank_spaces.no_whole_pieces, value=value, pieces=pieces), tells=True
+        )
     said = Say.of(
-        "no-way", weights=solved.weights, total=solved.total, pieces=solved.pieces, value=known,
+        blank_spaces.no_way, weights=solved.weights, total=solved.total, pieces=solved.pieces, value=known,
         differ=differ,
     )  # fmt: skip
-    return Move(replace(expr, note="done"), said)
+    return Move(replace(expr, note="done"), said, tells=True)
 
 
-LOOK_FOR_BLANKS = Rule("look-for-blanks", "look-for-blanks", look_for_blanks)
-COUNT_TOPS = Rule("count-tops", "count-tops", count_tops)
-WRITE_IN = Rule("write-in", "write-in", write_in)
+LOOK_FOR_BLANKS = Rule("look-for-blanks", "look-for-blanks", look_for_blanks, "blank")
+COUNT_TOPS = Rule("count-tops", "count-tops", count_tops, "blank", question="How many pieces must there be in all?")
+WRITE_IN = Rule("write-in", "write-in", write_in, "blank", question="Which number fits, and is it the only one?")
+
+RULES = (
+    COUNT_TOPS,
+    LOOK_FOR_BLANKS,
+    WRITE_IN,
+)

@@ -3,43 +3,61 @@
 from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.machine.side_work import Calculation, SideWork
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
-from keen_slate.core.problem.tree import Expr, Factor, Negative, Product, Split, Sum, Term, evaluate
+from keen_slate.core.problem.tree import Expr, Factor, Negative, Product, Split, Sum, Term, children, evaluate
 from keen_slate.core.rules.long_division import long_division
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend, with_parts_combined
+from keen_slate.core.saying import calculating, wholes_and_parts
 from keen_slate.core.saying.say import Say
 
 
 def put_wholes_by(expr: Expr) -> Move:
-    """The wholes are added and put by: 2 3/4 + 1 5/6 = 3 + 3/4 + 5/6."""
+    """The wholes are added and put by: 2 3/4 + 1 5/6 = 3 + 3/4 + 5/6.
+
+    >>> text_of(put_wholes_by(read("2 3/4 + 1 5/6").expr).after)
+    '3 + 3/4 + 5/6'
+    """
     parts = SumParts.of(expr)
     total = sum(parts.wholes())
     fractions = tuple(Term(p) for _, p in parts.parts)
-    said = Say.of("put-wholes-by", wholes=parts.wholes())
+    said = Say.of(wholes_and_parts.put_wholes_by, wholes=parts.wholes())
     if len(fractions) == 1:
         part = parts.parts[0][1]
-        return Move(mixed_form(total, part.numerator, part.denominator), Say.of("join", wholes=parts.wholes()))
+        return Move(
+            mixed_form(total, part.numerator, part.denominator), Say.of(wholes_and_parts.join, wholes=parts.wholes())
+        )
     return Move(Sum((Term(Whole(total)), *fractions)), said)
 
 
 def combine_tops(expr: Expr) -> Move:
-    """Pieces of one size are counted together: 9/12 + 10/12 = 19/12."""
+    """Pieces of one size are counted together: 9/12 + 10/12 = 19/12.
+
+    >>> text_of(combine_tops(read("9/12 + 10/12").expr).after)
+    '19/12'
+    """
     parts = SumParts.of(expr)
     tops = parts.tops()
     bottom = parts.bottoms[0]
     if sum(tops) < 0:
-        return Move(Negative(CommonFraction(-sum(tops), bottom)), Say.of("combine-tops", tops=tops, bottom=bottom))
+        return Move(
+            Negative(CommonFraction(-sum(tops), bottom)),
+            Say.of(wholes_and_parts.combine_tops, tops=tops, bottom=bottom),
+        )
     after = with_parts_combined(parts, CommonFraction(sum(tops), bottom))
-    return Move(after, Say.of("combine-tops", tops=tops, bottom=bottom))
+    return Move(after, Say.of(wholes_and_parts.combine_tops, tops=tops, bottom=bottom))
 
 
 def join(expr: Expr) -> Move:
-    """What is left of the wholes is worked out and written with the part."""
+    """What is left of the wholes is worked out and written with the part.
+
+    >>> text_of(join(read("5 − 2 + 5/12").expr).after)
+    '3 5/12'
+    """
     parts = SumParts.of(expr)
     wholes = parts.wholes()
     if not parts.parts:
-        return Move(Whole(sum(wholes)), Say.of("add-wholes", numbers=wholes))
+        return Move(Whole(sum(wholes)), Say.of(calculating.add_wholes, numbers=wholes))
     part = parts.parts[0][1]
-    return Move(mixed_form(sum(wholes), part.numerator, part.denominator), Say.of("join", wholes=wholes))
+    return Move(mixed_form(sum(wholes), part.numerator, part.denominator), Say.of(wholes_and_parts.join, wholes=wholes))
 
 
 def regroup(expr: Expr) -> Move:
@@ -47,6 +65,9 @@ def regroup(expr: Expr) -> Move:
 
     A whole alone is n 0/d, and goes straight to (n − 1) d/d. More than one whole is opened only where the part to
     be taken away is itself more than a whole.
+
+    >>> text_of(regroup(read("6 3/12 − 2 10/12").expr).after)
+    '5 15/12 − 2 10/12'
     """
     assert isinstance(expr, Sum)
     whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
@@ -56,19 +77,33 @@ def regroup(expr: Expr) -> Move:
     first: Expr = MixedNumber(left, new_top, bottom) if left else CommonFraction(new_top, bottom)
     bare = isinstance(expr.terms[0].expr, Whole)
     said = Say.of(
-        "regroup-bare" if bare else "regroup",
-        whole=whole, left=left, top=top, new_top=new_top, less_top=less_top, bottom=bottom, opened=opened,
-    )  # fmt: skip
+        wholes_and_parts.regroup,
+        whole=whole,
+        left=left,
+        top=None if bare else top,
+        new_top=new_top,
+        less_top=less_top,
+        bottom=bottom,
+        opened=opened,
+    )
     return Move(Sum((Term(first), expr.terms[1]), expr.marks | {"enough", "bottoms"}), said)
 
 
 def regroup_beside(expr: Expr) -> Move:
-    """The opened whole stands beside as d/d: 6 3/12 becomes 5 + 12/12 + 3/12."""
+    """The opened whole stands beside as d/d: 6 3/12 becomes 5 + 12/12 + 3/12.
+
+    >>> text_of(regroup_beside(read("6 3/12 − 2 10/12").expr).after)
+    '5 + 12/12 + 3/12 − 2 10/12'
+    """
     return _opened(expr, pulled_over=False)
 
 
 def regroup_pulled_over(expr: Expr) -> Move:
-    """The whole is pulled over to the part: 6 3/12 becomes 5 + 1 3/12."""
+    """The whole is pulled over to the part: 6 3/12 becomes 5 + 1 3/12.
+
+    >>> text_of(regroup_pulled_over(read("6 3/12 − 2 10/12").expr).after)
+    '5 + 1 3/12 − 2 10/12'
+    """
     return _opened(expr, pulled_over=True)
 
 
@@ -82,87 +117,136 @@ def _opened(expr: Expr, *, pulled_over: bool) -> Move:
     if not bare:
         parts = (MixedNumber(opened, top, bottom),) if pulled_over else (*parts, CommonFraction(top, bottom))
     said = Say.of(
-        "regroup-open", top=None if bare else top, less_top=less_top, bottom=bottom, opened=opened, whole=whole,
-        left=left, pulled_over=pulled_over and not bare,
-    )  # fmt: skip
+        wholes_and_parts.regroup_open,
+        top=None if bare else top,
+        less_top=less_top,
+        bottom=bottom,
+        opened=opened,
+        whole=whole,
+        left=left,
+        pulled_over=pulled_over and not bare,
+    )
     opened_up = Split((left,) if left else (), parts, regrouped=True)
     return Move(Sum((Term(opened_up), expr.terms[1]), expr.marks | {"enough", "bottoms"}), said)
 
 
 def gather_regrouped(expr: Expr) -> Move:
-    """The opened whole joins the part: 5 + 12/12 + 3/12 = 5 15/12."""
+    """The opened whole joins the part: 5 + 12/12 + 3/12 = 5 15/12.
+
+    >>> text_of(gather_regrouped(Split((5,), (CommonFraction(12, 12), CommonFraction(3, 12)), regrouped=True)).after)
+    '5 15/12'
+    """
     assert isinstance(expr, Split)
     bottom = expr.parts[0].denominator
     tops = tuple(p.whole * bottom + p.numerator if isinstance(p, MixedNumber) else p.numerator for p in expr.parts)
-    said = Say.of("gather-regrouped", parts=expr.parts, top=sum(tops), bottom=bottom)
+    said = Say.of(wholes_and_parts.gather_regrouped, parts=expr.parts, top=sum(tops), bottom=bottom)
     return Move(mixed_form(sum(expr.wholes), sum(tops), bottom), said)
 
 
 def split_subtrahend(expr: Expr) -> Move:
-    """Counting back takes the wholes away first: 9 − 3 2/5 = 9 − 3 − 2/5."""
+    """Counting back takes the wholes away first: 9 − 3 2/5 = 9 − 3 − 2/5.
+
+    >>> text_of(split_subtrahend(read("9 − 3 2/5").expr).after)
+    '9 − 3 − 2/5'
+    """
     assert isinstance(expr, Sum)
     _, _, whole, top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     taken = (Term(Whole(whole), True), Term(CommonFraction(top, bottom), True))
-    said = Say.of("split-subtrahend", whole=whole, top=top, bottom=bottom)
+    said = Say.of(wholes_and_parts.split_subtrahend, whole=whole, top=top, bottom=bottom)
     return Move(Sum((expr.terms[0], *taken), frozenset({"counting-back"})), said)
 
 
 def count_back_wholes(expr: Expr) -> Move:
+    """The wholes taken back first: 9 − 3 − 2/5 = 6 − 2/5.
+
+    >>> text_of(count_back_wholes(read("9 − 3 − 2/5").expr).after)
+    '6 − 2/5'
+    """
     assert isinstance(expr, Sum)
     (_, whole, part), (_, less, _), _ = SumParts.of(expr).terms
     left = mixed_form(whole - less, part.numerator, part.denominator) if part else Whole(whole - less)
-    said = Say.of("count-back-wholes", start=expr.terms[0].expr, less=less, left=left)
+    said = Say.of(wholes_and_parts.count_back_wholes, start=expr.terms[0].expr, less=less, left=left)
     return Move(Sum((Term(left), expr.terms[2]), frozenset({"counting-back"})), said)
 
 
 def count_back_to_whole(expr: Expr) -> Move:
-    """Back to the whole first; the rest is still to go: 3 1/6 − 5/6 = 3 − 4/6."""
+    """Back to the whole first; the rest is still to go: 3 1/6 − 5/6 = 3 − 4/6.
+
+    >>> text_of(count_back_to_whole(read("3 1/6 − 5/6").expr).after)
+    '3 − 4/6'
+    """
     assert isinstance(expr, Sum)
     whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     rest = CommonFraction(less_top - top, bottom)
-    said = Say.of("count-back-to-whole", whole=whole, top=top, rest=less_top - top, bottom=bottom)
+    said = Say.of(wholes_and_parts.count_back_to_whole, whole=whole, top=top, rest=less_top - top, bottom=bottom)
     return Move(Sum((Term(Whole(whole)), Term(rest, True)), frozenset({"counting-back"})), said)
 
 
 def count_back_parts(expr: Expr) -> Move:
+    """The parts taken back, over the whole if need be: 6 − 2/5 = 5 3/5.
+
+    >>> text_of(count_back_parts(read("6 − 2/5").expr).after)
+    '5 3/5'
+    """
     assert isinstance(expr, Sum)
     whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     left = whole * bottom + top - less_top
     after = mixed_form(left // bottom, left % bottom, bottom)
-    return Move(after, Say.of("count-back-parts", start=expr.terms[0].expr, top=less_top, bottom=bottom, left=after))
+    return Move(
+        after,
+        Say.of(wholes_and_parts.count_back_parts, start=expr.terms[0].expr, top=less_top, bottom=bottom, left=after),
+    )
 
 
 def set_parts_apart(expr: Expr) -> Move:
-    """The wholes first, the parts apart: 6 4/12 − 2 11/12 = 4 + 4/12 − 11/12."""
+    """The wholes first, the parts apart: 6 4/12 − 2 11/12 = 4 + 4/12 − 11/12.
+
+    >>> text_of(set_parts_apart(read("6 4/12 − 2 11/12").expr).after)
+    '4 + 4/12 − 11/12'
+    """
     assert isinstance(expr, Sum)
     whole, top, less, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     terms = (Term(CommonFraction(top, bottom)), Term(CommonFraction(less_top, bottom), True))
     left = (Term(Whole(whole - less)),)
-    said = Say.of("set-parts-apart", whole=whole, less=less)
+    said = Say.of(wholes_and_parts.set_parts_apart, whole=whole, less=less)
     return Move(Sum((*left, *terms), frozenset({"parts-apart"})), said)
 
 
 def subtract_parts(expr: Expr) -> Move:
-    """4 + 4/12 − 11/12 = 4 − 7/12: the parts give less than nothing."""
+    """4 + 4/12 − 11/12 = 4 − 7/12: the parts give less than nothing.
+
+    >>> text_of(subtract_parts(read("4 + 4/12 − 11/12").expr).after)
+    '4 − 7/12'
+    """
     assert isinstance(expr, Sum)
     (_, whole, _), (_, _, first), (_, _, second) = SumParts.of(expr).terms
     assert first is not None
     assert second is not None
     short = second.numerator - first.numerator
     after = Sum((Term(Whole(whole)), Term(CommonFraction(short, first.denominator), True)), frozenset({"parts-apart"}))
-    said = Say.of("subtract-parts", top=first.numerator, less_top=second.numerator, bottom=first.denominator)
+    said = Say.of(
+        wholes_and_parts.subtract_parts, top=first.numerator, less_top=second.numerator, bottom=first.denominator
+    )
     return Move(after, said)
 
 
 def part_from_wholes(expr: Expr) -> Move:
-    """4 − 7/12 = 3 5/12: what is missing comes off one of the wholes."""
+    """4 − 7/12 = 3 5/12: what is missing comes off one of the wholes.
+
+    >>> text_of(part_from_wholes(read("4 − 7/12").expr).after)
+    '3 5/12'
+    """
     whole, _, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
-    said = Say.of("part-from-wholes", whole=whole, top=less_top, bottom=bottom)
+    said = Say.of(wholes_and_parts.part_from_wholes, top=less_top, bottom=bottom)
     return Move(mixed_form(whole - 1, bottom - less_top, bottom), said)
 
 
 def count_up(expr: Expr) -> Move:
-    """From the smaller up to the larger: 2 10/12 to 3 is 2/12, to 6 is 3, to 6 3/12 is 3/12."""
+    """From the smaller up to the larger: 2 10/12 to 3 is 2/12, to 6 is 3, to 6 3/12 is 3/12.
+
+    >>> text_of(count_up(read("6 3/12 − 2 10/12").expr).after)
+    '2/12 + 3 + 3/12'
+    """
     assert isinstance(expr, Sum)
     whole, top, less, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     jumps = [Term(CommonFraction(bottom - less_top, bottom))]
@@ -171,23 +255,31 @@ def count_up(expr: Expr) -> Move:
     if top:
         jumps.append(Term(CommonFraction(top, bottom)))
     said = Say.of(
-        "count-up", smaller=expr.terms[1].expr, larger=expr.terms[0].expr, to=less + 1,
+        wholes_and_parts.count_up, smaller=expr.terms[1].expr, larger=expr.terms[0].expr, to=less + 1,
         jumps=tuple(j.expr for j in jumps), whole=whole,
     )  # fmt: skip
     return Move(Sum(tuple(jumps), frozenset({"bottoms"})), said)
 
 
 def same_change(expr: Expr) -> Move:
-    """The same added to both makes the second a whole: 6 4/12 − 2 11/12 = 6 5/12 − 3."""
+    """The same added to both makes the second a whole: 6 4/12 − 2 11/12 = 6 5/12 − 3.
+
+    >>> text_of(same_change(read("6 4/12 − 2 11/12").expr).after)
+    '6 5/12 − 3'
+    """
     assert isinstance(expr, Sum)
     whole, top, less, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     change = bottom - less_top
     after = Sum((Term(mixed_form(whole, top + change, bottom)), Term(Whole(less + 1), True)))
-    return Move(after, Say.of("same-change", change=change, bottom=bottom))
+    return Move(after, Say.of(wholes_and_parts.same_change, change=change, bottom=bottom))
 
 
 def divide_out_wholes(expr: Expr) -> Move:
-    """Wholes by division with remainder: 19 ÷ 12 = 1 remainder 7, so 19/12 = 1 7/12."""
+    """Wholes by division with remainder: 19 ÷ 12 = 1 remainder 7, so 19/12 = 1 7/12.
+
+    >>> text_of(divide_out_wholes(read("19/12").expr).after)
+    '1 7/12'
+    """
     if isinstance(expr, Sum):
         parts = SumParts.of(expr)
         wholes, part = parts.wholes(), parts.parts[0][1]
@@ -198,14 +290,23 @@ def divide_out_wholes(expr: Expr) -> Move:
         wholes, part = (), expr
     count, rest = divmod(part.numerator, part.denominator)
     said = Say.of(
-        "divide-out-wholes", top=part.numerator, bottom=part.denominator, count=count, rest=rest, wholes=wholes
+        wholes_and_parts.divide_out_wholes,
+        top=part.numerator,
+        bottom=part.denominator,
+        count=count,
+        rest=rest,
+        wholes=wholes,
     )
     side = long_division(part.numerator, 0, part.denominator)
     return Move(mixed_form(sum(wholes) + count, rest, part.denominator), said, (side,))
 
 
 def mixed_first(expr: Expr) -> Move:
-    """Improper parts are taken out as wholes before mixed numbers are subtracted: 11/4 is 2 3/4."""
+    """Improper parts are taken out as wholes before mixed numbers are subtracted: 11/4 is 2 3/4.
+
+    >>> text_of(mixed_first(read("11/4 + 1 1/4").expr).after)
+    '2 3/4 + 1 1/4'
+    """
     assert isinstance(expr, Sum)
     terms: list[Term] = []
     notes: list[tuple[Expr, Expr]] = []
@@ -221,11 +322,15 @@ def mixed_first(expr: Expr) -> Move:
                 terms.append(Term(new, term.minus))
                 continue
         terms.append(term)
-    return Move(Sum(tuple(terms), expr.marks), Say.of("mixed-first", changed=tuple(notes)))
+    return Move(Sum(tuple(terms), expr.marks), Say.of(wholes_and_parts.mixed_first, changed=tuple(notes)))
 
 
 def make_wholes(expr: Expr) -> Move:
-    """A fraction that is exactly a whole is written as one before adding: 8/8 + 1/8 = 1 + 1/8."""
+    """A fraction that is exactly a whole is written as one before adding: 8/8 + 1/8 = 1 + 1/8.
+
+    >>> text_of(make_wholes(read("8/8 + 1/8").expr).after)
+    '1 + 1/8'
+    """
     assert isinstance(expr, Sum)
     terms: list[Term] = []
     notes: list[tuple[Expr, Expr]] = []
@@ -237,11 +342,15 @@ def make_wholes(expr: Expr) -> Move:
             terms.append(Term(new, term.minus))
         else:
             terms.append(term)
-    return Move(Sum(tuple(terms)), Say.of("make-wholes", changed=tuple(dict.fromkeys(notes))))
+    return Move(Sum(tuple(terms)), Say.of(wholes_and_parts.make_wholes, changed=tuple(dict.fromkeys(notes))))
 
 
 def to_improper(expr: Expr) -> Move:
-    """Every mixed number as an improper fraction, a whole over 1: 6 1/4 = 25/4, 9 = 9/1."""
+    """Every mixed number as an improper fraction, a whole over 1: 6 1/4 = 25/4, 9 = 9/1.
+
+    >>> text_of(to_improper(read("6 1/4 − 2 5/6").expr).after)
+    '25/4 − 17/6'
+    """
     side: list[SideWork] = []
 
     def improper(number: Expr, *, wholes_too: bool) -> Expr:
@@ -262,7 +371,7 @@ def to_improper(expr: Expr) -> Move:
         terms = tuple(Term(improper(t.expr, wholes_too=True), t.minus) for t in expr.terms)
         after = Sum(terms, expr.marks | {"improper"})
     mixed = next((c for c in (expr.factors if isinstance(expr, Product) else expr.terms) if _is_mixed(c.expr)), None)
-    return Move(after, Say.of("to-improper", example=mixed.expr if mixed else None), tuple(side))
+    return Move(after, Say.of(wholes_and_parts.to_improper, example=mixed.expr if mixed else None), tuple(side))
 
 
 def _is_mixed(expr: Expr) -> bool:
@@ -270,13 +379,21 @@ def _is_mixed(expr: Expr) -> bool:
 
 
 def carry_out(expr: Expr) -> Move:
-    """A part of 1 or more beside wholes is split: 2 + 1 + 19/12 = 2 + 1 + 12/12 + 7/12."""
+    """A part of 1 or more beside wholes is split: 2 + 1 + 19/12 = 2 + 1 + 12/12 + 7/12.
+
+    >>> text_of(carry_out(read("2 + 19/12").expr).after)
+    '2 + 12/12 + 7/12'
+    """
     parts = SumParts.of(expr)
     return _split(parts.wholes(), parts.parts[0][1])
 
 
 def take_out_wholes(expr: Expr) -> Move:
-    """An improper part is split into wholes and what is left: 3 19/12 = 3 + 12/12 + 7/12."""
+    """An improper part is split into wholes and what is left: 3 19/12 = 3 + 12/12 + 7/12.
+
+    >>> text_of(take_out_wholes(read("19/12").expr).after)
+    '12/12 + 7/12'
+    """
     if isinstance(expr, MixedNumber):
         return _split((expr.whole,), expr.part)
     assert isinstance(expr, CommonFraction)
@@ -288,50 +405,163 @@ def _split(wholes: tuple[int, ...], part: CommonFraction) -> Move:
     if rest == 0:
         return Move(
             Whole(sum(wholes) + count),
-            Say.of("exactly-wholes", top=part.numerator, bottom=part.denominator, count=count, wholes=wholes),
+            Say.of(
+                wholes_and_parts.exactly_wholes, top=part.numerator, bottom=part.denominator, count=count, wholes=wholes
+            ),
         )
     pieces = CommonFraction(count * part.denominator, part.denominator)
     return Move(
         Split(wholes, (pieces, CommonFraction(rest, part.denominator))),
-        Say.of("take-out-wholes", top=part.numerator, rest=rest, bottom=part.denominator, count=count),
+        Say.of(wholes_and_parts.take_out_wholes, top=part.numerator, rest=rest, bottom=part.denominator, count=count),
     )
 
 
 def join_split(expr: Expr) -> Move:
-    """Whole pieces become wholes: 3 + 12/12 + 7/12 = 4 7/12."""
+    """Whole pieces become wholes: 3 + 12/12 + 7/12 = 4 7/12.
+
+    >>> text_of(join_split(Split((3,), (CommonFraction(12, 12), CommonFraction(7, 12)))).after)
+    '4 7/12'
+    """
     assert isinstance(expr, Split)
     full, rest = expr.parts
     assert isinstance(full, CommonFraction)
     assert isinstance(rest, CommonFraction)
     count = int(evaluate(full))
-    said = Say.of(
-        "carry" if expr.wholes else "wholes-out",
-        top=full.numerator, bottom=full.denominator, count=count, wholes=expr.wholes,
-    )  # fmt: skip
+    top, bottom = full.numerator, full.denominator
+    if expr.wholes:
+        said = Say.of(wholes_and_parts.carry, top=top, bottom=bottom, count=count, wholes=expr.wholes)
+    else:
+        said = Say.of(wholes_and_parts.wholes_out, top=top, bottom=bottom, count=count)
     return Move(mixed_form(sum(expr.wholes) + count, rest.numerator, rest.denominator), said)
 
 
-PUT_WHOLES_BY = Rule("put-wholes-by", "put-wholes-by", put_wholes_by)
-COMBINE_TOPS = Rule("combine-tops", "combine-tops", combine_tops)
-JOIN = Rule("join", "join", join)
-REGROUP = Rule("regroup", "regroup", regroup, ("regrouping", "shortcut"))
-REGROUP_BESIDE = Rule("regroup-beside", "regroup", regroup_beside, ("regrouping", "beside"))
-REGROUP_PULLED_OVER = Rule("regroup-pulled-over", "regroup", regroup_pulled_over, ("regrouping", "pulled-over"))
-GATHER_REGROUPED = Rule("gather-regrouped", "gather-regrouped", gather_regrouped)
-SPLIT_SUBTRAHEND = Rule("split-subtrahend", "split-subtrahend", split_subtrahend)
-COUNT_BACK_WHOLES = Rule("count-back-wholes", "count-back-wholes", count_back_wholes)
-COUNT_BACK_TO_WHOLE = Rule("count-back-to-whole", "count-back-to-whole", count_back_to_whole)
-COUNT_BACK_PARTS = Rule("count-back-parts", "count-back-parts", count_back_parts)
-SET_PARTS_APART = Rule("set-parts-apart", "set-parts-apart", set_parts_apart)
-SUBTRACT_PARTS = Rule("subtract-parts", "subtract-parts", subtract_parts)
-PART_FROM_WHOLES = Rule("part-from-wholes", "part-from-wholes", part_from_wholes)
-COUNT_UP = Rule("count-up", "count-up", count_up)
-SAME_CHANGE = Rule("same-change", "same-change", same_change)
-DIVIDE_OUT_WHOLES = Rule("divide-out-wholes", "take-out-wholes", divide_out_wholes, ("wholes-out", "division"))
-DIVIDE_OUT_CARRY = Rule("divide-out-carry", "carry-out", divide_out_wholes, ("wholes-out", "division"))
-MAKE_WHOLES = Rule("make-wholes", "make-wholes", make_wholes)
-MIXED_FIRST = Rule("mixed-first", "mixed-first", mixed_first)
-TO_IMPROPER = Rule("to-improper", "to-improper", to_improper)
-CARRY_OUT = Rule("carry-out", "carry-out", carry_out, ("wholes-out", "as-pieces"))
-TAKE_OUT_WHOLES = Rule("take-out-wholes", "take-out-wholes", take_out_wholes, ("wholes-out", "as-pieces"))
-JOIN_SPLIT = Rule("join-split", "join-split", join_split)
+def _wholes_in(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:
+    """The fact by which wholes are taken out: 19/12 takes 1 × 12."""
+    part = before.part if isinstance(before, MixedNumber) else before
+    return ((part.numerator // part.denominator, part.denominator),) if isinstance(part, CommonFraction) else ()
+
+
+def pieces_in_all(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:
+    """The facts by which wholes are cut into pieces: 2 3/4 takes 2 × 4."""
+    return tuple((n.whole, n.denominator) for n in (before, *children(before)) if isinstance(n, MixedNumber))
+
+
+PUT_WHOLES_BY = Rule("put-wholes-by", "put-wholes-by", put_wholes_by, "wholes", basic_fact=True)
+COMBINE_TOPS = Rule("combine-tops", "combine-tops", combine_tops, "parts", basic_fact=True)
+JOIN = Rule("join", "join", join, "wholes", basic_fact=True)
+REGROUP = Rule(
+    "regroup",
+    "regroup",
+    regroup,
+    "regroup",
+    ("regrouping", "shortcut"),
+    question="Where can more pieces come from, and how many?",
+    basic_fact=True,
+)
+REGROUP_BESIDE = Rule(
+    "regroup-beside",
+    "regroup",
+    regroup_beside,
+    "regroup",
+    ("regrouping", "beside"),
+    question="Where can more pieces come from, and how many?",
+)
+REGROUP_PULLED_OVER = Rule(
+    "regroup-pulled-over",
+    "regroup",
+    regroup_pulled_over,
+    "regroup",
+    ("regrouping", "pulled-over"),
+    question="Where can more pieces come from, and how many?",
+)
+GATHER_REGROUPED = Rule("gather-regrouped", "gather-regrouped", gather_regrouped, "regroup")
+SPLIT_SUBTRAHEND = Rule("split-subtrahend", "split-subtrahend", split_subtrahend, "regroup")
+COUNT_BACK_WHOLES = Rule("count-back-wholes", "count-back-wholes", count_back_wholes, "wholes")
+COUNT_BACK_TO_WHOLE = Rule("count-back-to-whole", "count-back-to-whole", count_back_to_whole, "parts")
+COUNT_BACK_PARTS = Rule("count-back-parts", "count-back-parts", count_back_parts, "parts")
+SET_PARTS_APART = Rule("set-parts-apart", "set-parts-apart", set_parts_apart, "regroup")
+SUBTRACT_PARTS = Rule("subtract-parts", "subtract-parts", subtract_parts, "parts")
+PART_FROM_WHOLES = Rule("part-from-wholes", "part-from-wholes", part_from_wholes, "parts")
+COUNT_UP = Rule("count-up", "count-up", count_up, "parts", question="How far is it from the smaller to the larger?")
+SAME_CHANGE = Rule(
+    "same-change",
+    "same-change",
+    same_change,
+    "regroup",
+    question="What can be added to both, so that one becomes a whole?",
+)
+DIVIDE_OUT_WHOLES = Rule(
+    "divide-out-wholes",
+    "take-out-wholes",
+    divide_out_wholes,
+    "carry",
+    ("wholes-out", "division"),
+    question="How many wholes are in it?",
+    basic_fact=True,
+    facts=_wholes_in,
+)
+DIVIDE_OUT_CARRY = Rule(
+    "divide-out-carry",
+    "carry-out",
+    divide_out_wholes,
+    "carry",
+    ("wholes-out", "division"),
+    question="Do the parts make another whole?",
+    basic_fact=True,
+)
+MAKE_WHOLES = Rule("make-wholes", "make-wholes", make_wholes, "one-kind")
+MIXED_FIRST = Rule("mixed-first", "mixed-first", mixed_first, "one-kind")
+TO_IMPROPER = Rule(
+    "to-improper",
+    "to-improper",
+    to_improper,
+    "one-kind",
+    question="How many pieces is each in all?",
+    basic_fact=True,
+    facts=pieces_in_all,
+)
+CARRY_OUT = Rule(
+    "carry-out",
+    "carry-out",
+    carry_out,
+    "carry",
+    ("wholes-out", "as-pieces"),
+    question="Do the parts make another whole?",
+)
+TAKE_OUT_WHOLES = Rule(
+    "take-out-wholes",
+    "take-out-wholes",
+    take_out_wholes,
+    "carry",
+    ("wholes-out", "as-pieces"),
+    question="How many wholes are in it?",
+    facts=_wholes_in,
+)
+JOIN_SPLIT = Rule("join-split", "join-split", join_split, "carry")
+
+RULES = (
+    CARRY_OUT,
+    COMBINE_TOPS,
+    COUNT_BACK_PARTS,
+    COUNT_BACK_TO_WHOLE,
+    COUNT_BACK_WHOLES,
+    COUNT_UP,
+    DIVIDE_OUT_CARRY,
+    DIVIDE_OUT_WHOLES,
+    GATHER_REGROUPED,
+    JOIN,
+    JOIN_SPLIT,
+    MAKE_WHOLES,
+    MIXED_FIRST,
+    PART_FROM_WHOLES,
+    PUT_WHOLES_BY,
+    REGROUP,
+    REGROUP_BESIDE,
+    REGROUP_PULLED_OVER,
+    SAME_CHANGE,
+    SET_PARTS_APART,
+    SPLIT_SUBTRAHEND,
+    SUBTRACT_PARTS,
+    TAKE_OUT_WHOLES,
+    TO_IMPROPER,
+)

@@ -4,8 +4,9 @@ from math import gcd, lcm
 
 from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, Whole
-from keen_slate.core.problem.tree import Expr, Factor, Product
-from keen_slate.core.rules.factors import first_pair, pair_replaced
+from keen_slate.core.problem.tree import Expr, Factor, Product, children
+from keen_slate.core.rules.factors import chained, first_pair, pair_replaced
+from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 
 
@@ -17,14 +18,22 @@ def _over(number: Expr) -> tuple[int, int]:
 
 
 def multiply_fractions(expr: Expr) -> Move:
-    """Tops multiplied, bottoms multiplied; a whole n is n/1."""
+    """Tops multiplied, bottoms multiplied; a whole n is n/1.
+
+    >>> text_of(multiply_fractions(read("2/3 × 4/5").expr).after)
+    '8/15'
+    """
     (a, b), (c, d) = (_over(x) for x in first_pair(expr))
-    said = Say.of("multiply-fractions", a=a, b=b, c=c, d=d)
+    said = Say.of(calculating.multiply_fractions, a=a, b=b, c=c, d=d)
     return Move(pair_replaced(expr, CommonFraction(a * c, b * d)), said)
 
 
 def cancel(expr: Expr) -> Move:
-    """Factors common to a top and a bottom are taken out first: 2/3 × 9/4 = 1/1 × 3/2."""
+    """Factors common to a top and a bottom are taken out first: 2/3 × 9/4 = 1/1 × 3/2.
+
+    >>> text_of(cancel(read("2/3 × 9/4").expr).after)
+    '1 × 3/2'
+    """
     assert isinstance(expr, Product)
     (a, b), (c, d) = (_over(x) for x in first_pair(expr))
     tops, bottoms = [a, c], [b, d]
@@ -37,7 +46,7 @@ def cancel(expr: Expr) -> Move:
                 tops[i] //= factor
                 bottoms[j] //= factor
     pair = (Factor(_written(tops[0], bottoms[0])), Factor(_written(tops[1], bottoms[1])))
-    return Move(Product((*pair, *expr.factors[2:])), Say.of("cancel", taken=tuple(taken)))
+    return Move(Product((*pair, *expr.factors[2:])), Say.of(calculating.cancel, taken=tuple(taken)))
 
 
 def _written(top: int, bottom: int) -> Expr:
@@ -45,33 +54,63 @@ def _written(top: int, bottom: int) -> Expr:
 
 
 def rename_both(expr: Expr) -> Move:
-    """Both in pieces of one size before dividing: 6 ÷ 3/4 = 24/4 ÷ 3/4."""
+    """Both in pieces of one size before dividing: 6 ÷ 3/4 = 24/4 ÷ 3/4.
+
+    >>> text_of(rename_both(read("6 ÷ 3/4").expr).after)
+    '24/4 ÷ 3/4'
+    """
     assert isinstance(expr, Product)
     (a, b), (c, d) = (_over(x) for x in first_pair(expr))
     common = lcm(b, d)
     first = CommonFraction(a * common // b, common)
     second = Factor(CommonFraction(c * common // d, common), divide=True)
-    return Move(Product((Factor(first), second, *expr.factors[2:])), Say.of("rename-both", common=common))
+    return Move(Product((Factor(first), second, *expr.factors[2:])), Say.of(calculating.rename_both, common=common))
 
 
 def divide_tops(expr: Expr) -> Move:
-    """Pieces of one size: how many times the one count goes into the other. 24/4 ÷ 3/4 = 24 ÷ 3."""
+    """Pieces of one size: how many times the one count goes into the other. 24/4 ÷ 3/4 = 24 ÷ 3.
+
+    >>> text_of(divide_tops(read("24/4 ÷ 3/4").expr).after)
+    '24 ÷ 3'
+    """
     assert isinstance(expr, Product)
     (a, b), (c, _) = (_over(x) for x in first_pair(expr))
     second = Factor(Whole(c), divide=True)
-    return Move(Product((Factor(Whole(a)), second, *expr.factors[2:])), Say.of("divide-tops", a=a, c=c, bottom=b))
+    return Move(
+        Product((Factor(Whole(a)), second, *expr.factors[2:])), Say.of(calculating.divide_tops, a=a, c=c, bottom=b)
+    )
 
 
 def invert(expr: Expr) -> Move:
-    """Dividing by a fraction multiplies by its reciprocal: 6 ÷ 3/4 = 6 × 4/3."""
+    """Dividing by a fraction multiplies by its reciprocal: 6 ÷ 3/4 = 6 × 4/3.
+
+    >>> text_of(invert(read("6 ÷ 3/4").expr).after)
+    '6 × 4/3'
+    """
     assert isinstance(expr, Product)
     top, bottom = _over(expr.factors[1].expr)
     after = Product((expr.factors[0], Factor(CommonFraction(bottom, top)), *expr.factors[2:]))
-    return Move(after, Say.of("invert", top=top, bottom=bottom))
+    return Move(after, Say.of(calculating.invert, top=top, bottom=bottom))
 
 
-CANCEL = Rule("cancel", "cancel", cancel)
-RENAME_BOTH = Rule("rename-both", "rename-both", rename_both)
-DIVIDE_TOPS = Rule("divide-tops", "divide-tops", divide_tops)
-MULTIPLY_TOPS = Rule("multiply-fractions", "multiply-tops", multiply_fractions)
-INVERT = Rule("invert", "invert", invert)
+def _tops_and_bottoms(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:
+    """The facts of the tops, and of the bottoms."""
+    over = [_over(c) if isinstance(c, (Whole, CommonFraction)) else (1, 1) for c in children(before)]
+    return *chained([top for top, _ in over]), *chained([bottom for _, bottom in over])
+
+
+CANCEL = Rule("cancel", "cancel", cancel, "work", question="Does a {top} share a factor with a {bottom} across?")
+RENAME_BOTH = Rule("rename-both", "rename-both", rename_both, "rename")
+DIVIDE_TOPS = Rule("divide-tops", "divide-tops", divide_tops, "work")
+MULTIPLY_TOPS = Rule(
+    "multiply-fractions", "multiply-tops", multiply_fractions, "work", basic_fact=True, facts=_tops_and_bottoms
+)
+INVERT = Rule("invert", "invert", invert, "work", question="What multiplication does the same as this division?")
+
+RULES = (
+    CANCEL,
+    DIVIDE_TOPS,
+    INVERT,
+    MULTIPLY_TOPS,
+    RENAME_BOTH,
+)

@@ -8,6 +8,7 @@ from collections.abc import Callable
 from itertools import combinations
 from math import gcd
 
+from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,
@@ -45,7 +46,7 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
 
-Opening = tuple[str, Path] | None
+Opening = tuple[GoalId, Path] | None
 
 
 def is_simple(expr: Expr) -> bool:
@@ -238,7 +239,7 @@ def fractions_first(expr: Expr) -> Opening:
     return "join", ()
 
 
-def subtracting_pairs(finishing: Callable[[SumParts, Sum], str]) -> Callable[[Expr], Opening]:
+def subtracting_pairs(finishing: Callable[[SumParts, Sum], GoalId]) -> Callable[[Expr], Opening]:
     """Mixed numbers with a subtraction: one bottom, one pair at a time; then the school's own way with the pair."""
 
     def plan(expr: Expr) -> Opening:
@@ -273,11 +274,11 @@ def _enough(parts: SumParts) -> bool:
     return top >= less_top
 
 
-def by_regrouping(parts: SumParts, expr: Sum) -> str:
+def by_regrouping(parts: SumParts, expr: Sum) -> GoalId:
     return "combine-parts"
 
 
-def by_counting_back(parts: SumParts, expr: Sum) -> str:
+def by_counting_back(parts: SumParts, expr: Sum) -> GoalId:
     if len(parts.terms) == 3:
         return "count-back-wholes"
     _, _, less_whole, _, _ = minuend_and_subtrahend(parts)
@@ -288,21 +289,21 @@ def by_counting_back(parts: SumParts, expr: Sum) -> str:
     return "count-back-parts"
 
 
-def by_negative_part(parts: SumParts, expr: Sum) -> str:
+def by_negative_part(parts: SumParts, expr: Sum) -> GoalId:
     if "parts-apart" in expr.marks:
         return "part-from-wholes" if len(parts.parts) == 1 else "subtract-parts"
     bare = isinstance(expr.terms[0].expr, Whole)
     return "combine-parts" if bare or _enough(parts) else "set-parts-apart"
 
 
-def by_counting_up(parts: SumParts, expr: Sum) -> str:
+def by_counting_up(parts: SumParts, expr: Sum) -> GoalId:
     whole, top, less_whole, less_top, bottom = minuend_and_subtrahend(parts)
     if top >= bottom:
         return "mixed-first"
     return "count-up" if whole > less_whole and less_top else "combine-parts"
 
 
-def by_same_change(parts: SumParts, expr: Sum) -> str:
+def by_same_change(parts: SumParts, expr: Sum) -> GoalId:
     return "combine-parts" if _enough(parts) else "same-change"
 
 
@@ -470,7 +471,7 @@ def fill(expr: Expr) -> Opening:
         if expr.gap is not None and expr.gap.is_alone and finish(bare):
             return "finish", (0, 0) if isinstance(expr.equals, Negative) else (0,)
         return "write-in", ()
-    return expr.note or "look-for-blanks", ()
+    return ("count-tops" if expr.note == "count-tops" else "look-for-blanks"), ()
 
 
 def decimals_go(expr: Expr) -> Opening:

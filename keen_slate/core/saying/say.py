@@ -1,22 +1,56 @@
-"""What is to be said, as an id and its data; the words are found in ``sentences``."""
+"""What is to be said: a sentence with the data that it speaks of. The words are made at the end."""
 
+import re
+from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Concatenate, ParamSpec
+
+from keen_slate.core.saying.words import DEFAULT_WORDS, Words
+
+P = ParamSpec("P")
 
 
 @dataclass(frozen=True, slots=True)
 class Say:
-    """A sentence by id, with the values that it speaks of, as sorted pairs so that it can be hashed.
+    """A sentence, and the values that it speaks of as sorted pairs, so that it can be hashed.
 
-    >>> Say.of("add-wholes", total=3).get("total")
-    3
+    A sentence is a function that gets the teacher's words and these values by name; the type checker holds the two
+    together.
     """
 
-    id: str
+    sentence: Callable[..., str]
     data: tuple[tuple[str, object], ...] = ()
 
     @classmethod
-    def of(cls, id: str, **data: object) -> "Say":
-        return cls(id, tuple(sorted(data.items())))
+    def of(cls, sentence: Callable[Concatenate[Words, P], str], *args: P.args, **data: P.kwargs) -> "Say":
+        assert not args, "values are given by name"
+        return cls(sentence, tuple(sorted(data.items())))
+
+    @property
+    def id(self) -> str:
+        """The sentence by its name: ``bottom-zero``."""
+        return self.sentence.__name__.strip("_").replace("_", "-")
 
     def get(self, name: str) -> object:
         return dict(self.data)[name]
+
+
+def say(said: Say, words: Words = DEFAULT_WORDS) -> str:
+    """The sentence in the teacher's words.
+
+    >>> from keen_slate.core.saying import unreadable
+    >>> say(Say.of(unreadable.bottom_zero, top=3))
+    'I read 3/0: a piece cannot be 1 out of 0. Change the bottom number.'
+    """
+    return with_decimal_sign(said.sentence(words, **dict(said.data)), words)
+
+
+def with_decimal_sign(text: str, words: Words) -> str:
+    """The text with the teacher's decimal sign.
+
+    >>> with_decimal_sign("0.35 is 35/100.", Words(decimal_sign=","))
+    '0,35 is 35/100.'
+    """
+    if words.decimal_sign == ".":
+        return text
+    return re.sub(r"\.(?=\d|\(\d+\)|</mn>)", words.decimal_sign, text)

@@ -93,3 +93,17 @@ def sentence(text: str) -> str:
 def listed(items: list[str]) -> str:
     """``a, b and c``."""
     return items[0] if len(items) == 1 else ", ".join(items[:-1]) + " and " + items[-1]
+
+
+def in_words(text: str, words: Words) -> str:
+    """A name with the teacher's words in its braces.
+
+    >>> in_words("Which {bottom}s change?", Words())
+    'Which bottoms change?'
+    """
+    return sentence(filled(text, words))
+
+
+def filled(text: str, words: Words) -> str:
+    """The same within a sentence, the first letter as it is."""
+    return text.format(**{name: getattr(words, name) for name in VOCABULARY}) if "{" in text else text

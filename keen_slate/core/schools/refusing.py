@@ -9,6 +9,7 @@ from math import lcm
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
 from keen_slate.core.problem.tree import Expr, Sum, children, decimal_places, evaluate, is_numeral, walk
+from keen_slate.core.saying import refusals
 from keen_slate.core.saying.say import Say
 
 
@@ -28,7 +29,7 @@ def no_bottom_to_keep(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa
     for total in _sums(expr):
         bottoms = {p.denominator for p in _parts(total)}
         if len(bottoms) > 1 and lcm(*bottoms) not in bottoms:
-            return Say.of("refuse-keep-one", bottoms=tuple(sorted(bottoms)))
+            return Say.of(refusals.refuse_keep_one, bottoms=tuple(sorted(bottoms)))
     return None
 
 
@@ -37,10 +38,10 @@ def cross_products_need_two(expr: Expr, chosen: dict[str, str]) -> Say | None:
         parts = _parts(total)
         if len({p.denominator for p in parts}) > 1:
             if len(parts) > 2:
-                return Say.of("refuse-cross-products-terms", count=len(parts))
+                return Say.of(refusals.refuse_cross_products_terms, count=len(parts))
             mixed = any(not isinstance(c, CommonFraction) for c in children(total))
             if mixed and any(t.minus for t in total.terms) and chosen["subtracting"] != "improper":
-                return Say.of("refuse-cross-products-mixed")
+                return Say.of(refusals.refuse_cross_products_mixed)
     return None
 
 
@@ -49,20 +50,20 @@ def no_whole_to_make(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa:
     for total in long:
         if any((a.value + b.value).denominator == 1 for a, b in combinations(_parts(total), 2)):
             return None
-    return Say.of("refuse-make-a-whole") if long else None
+    return Say.of(refusals.refuse_make_a_whole) if long else None
 
 
 def count_back_needs_like_parts(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
     for total in _sums(expr):
         bottoms = {p.denominator for p in _parts(total)}
         if any(t.minus for t in total.terms) and len(bottoms) > 1:
-            return Say.of("refuse-count-back", bottoms=tuple(sorted(bottoms)))
+            return Say.of(refusals.refuse_count_back, bottoms=tuple(sorted(bottoms)))
     return None
 
 
 def negatives_not_yet(expr: Expr, chosen: dict[str, str]) -> Say | None:
     if chosen["negatives"] == "not-yet" and any(t.minus for total in _sums(expr) for t in total.terms):
-        return Say.of("refuse-negatives")
+        return Say.of(refusals.refuse_negatives)
     return None
 
 
@@ -72,5 +73,5 @@ def a_decimal_never_ends(expr: Expr, chosen: dict[str, str]) -> Say | None:  # n
         return None
     for number in numbers:
         if decimal_places(evaluate(number)) is None:
-            return Say.of("refuse-decimals", number=number)
+            return Say.of(refusals.refuse_decimals, number=number)
     return None

@@ -20,6 +20,7 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.decimal_division import with_numbers
+from keen_slate.core.saying import weighing
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
@@ -65,7 +66,7 @@ def _inverse(expr: Expr, answer: Expr, school: School) -> Check | None:
             return None
     working = work(Problem(undone), school)
     assert evaluate(working.answer) == evaluate(back)
-    return Check("inverse", Say.of("check-inverse", back=back, undone=undone), working)
+    return Check("inverse", Say.of(weighing.check_inverse, back=back, undone=undone), working)
 
 
 def _another_school(problem: Problem, school: School) -> Check | None:
@@ -77,7 +78,7 @@ def _another_school(problem: Problem, school: School) -> Check | None:
     theirs = work(problem, school_from(FACETS, school.as_dict() | other))
     if [line.expr for line in mine.lines] == [line.expr for line in theirs.lines]:
         return None
-    return Check("another-school", Say.of("check-another-school"), theirs)
+    return Check("another-school", Say.of(weighing.check_another_school), theirs)
 
 
 def _decimals(expr: Expr, school: School) -> Check | None:
@@ -90,7 +91,7 @@ def _decimals(expr: Expr, school: School) -> Check | None:
     if any(decimal_places(evaluate(n)) is None for n in numbers):
         return None
     turned = with_numbers(expr, lambda n: decimal_for(evaluate(n)))
-    return Check("decimals", Say.of("check-decimals"), work(Problem(turned), school))
+    return Check("decimals", Say.of(weighing.check_decimals), work(Problem(turned), school))
 
 
 def _simplest(answer: Expr) -> Check | None:
@@ -100,4 +101,4 @@ def _simplest(answer: Expr) -> Check | None:
         return None
     if gcd(number.numerator, number.denominator) > 1:
         return None  # 2 2/4 as an improper fraction is 10/4: the form was asked for, not the simplest one
-    return Check("simplest-form", Say.of("check-simplest", top=number.numerator, bottom=number.denominator))
+    return Check("simplest-form", Say.of(weighing.check_simplest, top=number.numerator, bottom=number.denominator))

@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass
 
-from keen_slate.core.machine.acts import ACT_OF
 from keen_slate.core.machine.school import School
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.saying import weighing
 from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import Cost, Working, work
 
@@ -31,18 +31,18 @@ def recommend(one: Working, two: Working) -> tuple[int | None, Say]:
     Common practice, no source: small numbers keep the arithmetic inside the tables that a class knows.
     """
     if bool(one.refused) != bool(two.refused):
-        return (1 if one.refused else 0), Say.of("recommend-possible")
+        return (1 if one.refused else 0), Say.of(weighing.recommend_possible)
     a, b = one.cost, two.cost
     for winner, mine, other in ((0, a, b), (1, b, a)):
         if mine.large_facts < other.large_facts:
-            return winner, Say.of("recommend-facts", more=other.large_facts, fewer=mine.large_facts)
+            return winner, Say.of(weighing.recommend_facts, more=other.large_facts, fewer=mine.large_facts)
     for winner, mine, other in ((0, a, b), (1, b, a)):
         if mine.largest * 2 <= other.largest:
-            return winner, Say.of("recommend-smaller", small=mine.largest, large=other.largest)
+            return winner, Say.of(weighing.recommend_smaller, small=mine.largest, large=other.largest)
     for winner, mine, other in ((0, a, b), (1, b, a)):
         if _shorter(mine, other):
-            return winner, Say.of("recommend-shorter", few=mine.lines, many=other.lines)
-    return None, Say.of("recommend-either")
+            return winner, Say.of(weighing.recommend_shorter, few=mine.lines, many=other.lines)
+    return None, Say.of(weighing.recommend_either)
 
 
 def aligned(one: Working, two: Working) -> tuple[tuple[int | None, int | None], ...]:
@@ -50,8 +50,7 @@ def aligned(one: Working, two: Working) -> tuple[tuple[int | None, int | None], 
 
     The longest common course of the two, so that nothing crosses; what has no partner has a row of its own.
     """
-    a = [ACT_OF.get(line.rule, line.rule) for line in one.lines]
-    b = [ACT_OF.get(line.rule, line.rule) for line in two.lines]
+    a, b = ([line.rule if line.by_mistake else line.act for line in working.lines] for working in (one, two))
     best = [[0] * (len(b) + 1) for _ in range(len(a) + 1)]
     for i in range(len(a) - 1, -1, -1):
         for j in range(len(b) - 1, -1, -1):

@@ -6,6 +6,7 @@ A stack is read off a derivation. It stands for a run of its steps, so that the 
 from dataclasses import dataclass, replace
 
 from keen_slate.core.machine.engine import Derivation, Step
+from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Numeral, Whole
 from keen_slate.core.problem.tree import (
     Columns,
@@ -72,7 +73,6 @@ Stack = FractionStack | DecimalStack
 def stacks_of(derivation: Derivation) -> tuple[Stack, ...]:
     """Every run of a derivation that can be set in columns, in order.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> from keen_slate.core.working.work import work
     >>> (stack,) = stacks_of(work(read("6 1/4 - 2 5/6")).derivation)
     >>> [n.whole.written for n in stack.stages[1]], [n.top.written for n in stack.stages[1]]
@@ -107,9 +107,9 @@ def _at(expr: Expr, path: Path) -> Expr | None:
 def _decimal_stack(steps: tuple[Step, ...], index: int) -> DecimalStack | None:
     start = steps[index]
     columns = _at(start.after, start.at)
-    if not isinstance(columns, Columns) or start.rule != "set-in-columns":
+    if not isinstance(columns, Columns) or start.goal != "set-in-columns":
         return None
-    first = index - 1 if index and steps[index - 1].rule == "equal-length" else index
+    first = index - 1 if index and steps[index - 1].goal == "equal-length" else index
     given = [_places(e) for e in children(at_path(steps[first].before, start.at))]
     rows = [
         [Figure((str(d),), _is_placeholder(i, len(row), columns.places, given[r])) for i, d in enumerate(row)]
@@ -119,11 +119,11 @@ def _decimal_stack(steps: tuple[Step, ...], index: int) -> DecimalStack | None:
     last, result = index, columns.done
     now = columns
     for step in steps[index + 1 :]:
-        if step.at != start.at or step.rule not in ("regroup-column", "write-digit"):
+        if step.at != start.at or step.goal not in ("regroup-column", "write-digit"):
             break
         last += 1
         after = step.wrote
-        if step.rule == "regroup-column" and isinstance(after, Columns):
+        if step.goal == "regroup-column" and isinstance(after, Columns):
             for column, digit in enumerate(after.rows[0]):
                 if digit != now.rows[0][column]:
                     old = rows[0][column]
@@ -169,13 +169,13 @@ def _digits(number: Expr | None, places: int) -> tuple[int, ...]:
 
 # Fractions and mixed numbers
 
-_RENAMING = {"list-multiples", "keep-one", "prime-factors", "product-of-bottoms"}
-_OPENING = {"regroup", "gather-regrouped"}
-_FINISHING = {
-    "take-out-wholes", "divide-out-wholes", "join-split", "simplify", "simplify-step", "drop-nothing",
-}  # fmt: skip
-_OTHER_TERMS = {"order-terms", "signs", "drop-zero-terms", "put-together", "take-first"}
-"""Rules after which other terms stand there, or in another order: column work begins only when they are done."""
+_OPENING: set[GoalId] = {"regroup", "gather-regrouped"}
+_WRITTEN_ANEW: set[GoalId] = {"mixed-first", "to-improper", "reduce-terms", "make-wholes", "same-change"}
+"""Goals that write every number of the sum anew."""
+_FINISHING: set[GoalId] = {"take-out-wholes", "join-split", "simplify", "drop-nothing"}
+"""Goals that change the form of a result."""
+_OTHER_TERMS: set[GoalId] = {"order-terms", "signs", "drop-zero-terms", "put-together", "take-first"}
+"""Goals after which other terms stand there, or in another order: column work begins only when they are reached."""
 
 
 def _fraction_stack(steps: tuple[Step, ...], index: int) -> FractionStack | None:
@@ -199,24 +199,24 @@ def _fraction_stack(steps: tuple[Step, ...], index: int) -> FractionStack | None
         after = _at(step.after, start.at)
         if after is None or step.by_mistake:
             break
-        if step.rule in _OTHER_TERMS:
+        if step.goal in _OTHER_TERMS:
             return None
-        if results and step.rule not in _FINISHING:
+        if results and step.goal not in _FINISHING:
             break
         last += 1
-        if step.rule in _RENAMING and isinstance(after, Sum):
-            common = next(c.denominator for c in children(after) if isinstance(c, (CommonFraction, MixedNumber)))
-            old, rows = rows, [rename_number(row, common) for row in rows]
+        bottoms = {c.denominator for c in children(after) if isinstance(c, (CommonFraction, MixedNumber))}
+        if step.goal == "rename" and isinstance(after, Sum) and len(bottoms) == 1:
+            old, rows = rows, [rename_number(row, *bottoms) for row in rows]
             stages.append([stacked_number(new, was, minus=m) for m, new, was in zip(signs, rows, old, strict=True)])
-        elif step.rule in _OPENING and isinstance(after, Sum) and is_numeral(after.terms[0].expr):
+        elif step.goal in _OPENING and isinstance(after, Sum) and is_numeral(after.terms[0].expr):
             opened = stacked_number(after.terms[0].expr, minus=signs[0])
             stages[-1][0] = _struck(stages[-1][0], opened)
             rows[0] = after.terms[0].expr
-        elif step.rule in ("mixed-first", "to-improper", "reduce-terms", "make-wholes", "same-change"):
+        elif step.goal in _WRITTEN_ANEW:
             if isinstance(after, Sum) and len(after.terms) == len(rows) and after.terms != given.terms:
                 rows = list(children(after))
                 stages.append([stacked_number(row, minus=m) for m, row in zip(signs, rows, strict=True)])
-        elif step.rule == "combine-tops" and step.said is not None:
+        elif step.goal == "combine-tops" and step.said is not None:
             found, bottom_found = step.said.get("tops"), step.said.get("bottom")
             if isinstance(found, tuple) and isinstance(bottom_found, int):
                 tops, bottom = found, bottom_found

@@ -3,7 +3,8 @@
 from dataclasses import dataclass
 from typing import Literal
 
-from keen_slate.core.machine.engine import Derivation, MalRule, Step
+from keen_slate.core.machine.acts import Act
+from keen_slate.core.machine.engine import Derivation, MalRule, Rule, Step
 from keen_slate.core.machine.school import Refused, School, fitting_school, school_from
 from keen_slate.core.machine.side_work import Renaming, SideWork
 from keen_slate.core.notation.text import text_of
@@ -29,14 +30,11 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
 
 DEFAULT_SCHOOL = school_from(FACETS, {})
-
-
-QUESTIONS = ("compare-bottoms", "compare-for-product", "compare-for-cross-products", "ask-enough")
-"""Rules that only ask: their line repeats the one before and counts for nothing in the cost."""
 
 
 Sign = Literal["", "=", "≈"]
@@ -74,7 +72,24 @@ class Line:
 
     @property
     def is_question(self) -> bool:
-        return self.rule in QUESTIONS
+        """Whether it only asks: then it repeats the line before, and counts for nothing in the cost."""
+        return self.by is not None and self.by.asks
+
+    @property
+    def by(self) -> Rule | None:
+        """The right rule that wrote it; None for the problem and for a mistake."""
+        return self.step.by if self.step is not None and isinstance(self.step.by, Rule) else None
+
+    @property
+    def act(self) -> Act:
+        if self.by is not None:
+            return self.by.act
+        return "work" if self.by_mistake else "read"
+
+    @property
+    def question(self) -> str:
+        """What a class is asked before it is shown, the teacher's words in braces; empty where nothing is asked."""
+        return self.by.question if self.by is not None else ""
 
     @property
     def sign(self) -> Sign:
@@ -122,7 +137,7 @@ class Working:
             lines=sum(not line.is_question for line in self.lines) - 1,
             largest=max(_largest(line.expr) for line in self.lines),
             large_facts=sum(_is_large(s) for line in self.lines for s in line.side),
-            simplifies=any(line.rule.startswith("simplify") for line in self.lines),
+            simplifies=any(line.by is not None and line.by.goal == "simplify" for line in self.lines),
         )
 
 
@@ -144,7 +159,6 @@ def work(
 
     A choice that the problem refuses is replaced by its facet's default, and the working says so.
 
-    >>> from keen_slate.core.reading.reading import read
     >>> [text_of(line.expr) for line in work(read("5 1/6 - 2 5/6")).lines if not line.is_question]
     ['5 1/6 − 2 5/6', '4 7/6 − 2 5/6', '4 − 2 + 2/6', '2 2/6', '2 1/3']
     """
@@ -169,15 +183,15 @@ def written_working(derivation: Derivation) -> Working:
 
 
 def _written(start: Expr, derivation: Derivation) -> list[Line]:
-    lines = [Line(start, "problem", Say.of("problem"))]
+    lines = [Line(start, "problem", Say.of(calculating.problem))]
     written = text_of(start)
     for step in derivation.steps:
         if step.said is None:
             continue
         # An empty column, or a bracket that falls away, changes nothing to the eye: it is not written again.
-        if step.rule not in QUESTIONS:
+        if not (isinstance(step.by, Rule) and step.by.asks):
             before, written = written, text_of(step.after)
-            if written == before and step.said.id not in ("no-way", "no-whole-pieces"):
+            if written == before and not step.tells:
                 continue
         lines.append(Line(step.after, step.rule, step.said, step))
     return lines

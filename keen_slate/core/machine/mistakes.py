@@ -1,0 +1,28 @@
+"""What is known of a mistake, whether a procedure makes it or it is seen in an answer."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from keen_slate.core.curriculum.places import Place
+
+PictureKind = Literal["strips", "rectangles", "discs", "jumps", "bars", "part-whole", "square"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Mistake:
+    """A typical mistake in words: its ``name``, the ``belief`` behind it as it seems, how it ``shows``, a ``question``
+    and the kind of ``picture`` that unsettle it.
+
+    ``met`` is where curricula first meet it: where the work in which it is made stands. ``source`` is a publication, or
+    common practice. ``needs`` are demands without which it cannot be made. Words in braces are the teacher's.
+    """
+
+    id: str
+    name: str
+    belief: str
+    shows: str
+    question: str
+    picture: PictureKind
+    met: Place
+    source: str
+    needs: tuple[str, ...] = ()

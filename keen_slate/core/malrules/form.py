@@ -1,0 +1,38 @@
+"""Faults of form that no procedure leads to: they are seen in the answer itself."""
+
+from keen_slate.core.curriculum.places import DECIMAL_NOTATION, DECIMAL_PRODUCTS, LIKE_MIXED
+from keen_slate.core.curriculum.sources import PRACTICE
+from keen_slate.core.machine.mistakes import Mistake
+
+OTHER_FORM_THAN_ASKED = Mistake(
+    id="other-form-than-asked",
+    name="Another form than was asked for",
+    belief="the value is what counts",
+    shows="A fraction where a decimal was asked for, and the like.",
+    question="What form does the question ask for?",
+    picture="strips",
+    met=LIKE_MIXED,
+    source=PRACTICE,
+)
+REMAINDER_LEFT = Mistake(
+    id="remainder-left",
+    name="A remainder left over",
+    belief="what does not go in is left over and only told",
+    shows="17 ÷ 5 = 3 r 2.",
+    question="Can you share out the 2 as well?",
+    picture="strips",
+    met=DECIMAL_PRODUCTS,
+    source=PRACTICE,
+)
+LABEL_MISSING = Mistake(
+    id="label-missing",
+    name="The label missing",
+    belief="the number is the answer",
+    shows="The amount has no unit.",
+    question="Of what?",
+    picture="bars",
+    met=DECIMAL_NOTATION,
+    source=PRACTICE,
+)
+
+FAULTS = (OTHER_FORM_THAN_ASKED, REMAINDER_LEFT, LABEL_MISSING)

@@ -1,0 +1,29 @@
+"""Phrases that several sentences share."""
+
+from keen_slate.core.notation.text import MINUS, text_of
+from keen_slate.core.problem.tree import Expr
+from keen_slate.core.saying.words import Words, listed, piece
+
+
+def signed(numbers: tuple[int, ...]) -> str:
+    """``3 + 4 − 2``."""
+    text = f"{MINUS if numbers[0] < 0 else ''}{abs(numbers[0])}"
+    for n in numbers[1:]:
+        text += f" {MINUS if n < 0 else '+'} {abs(n)}"
+    return text
+
+
+def signed_number(n: int) -> str:
+    return f"{MINUS}{-n}" if n < 0 else str(n)
+
+
+def pieces(count: int, bottom: int, w: Words) -> str:
+    return f"{count} {piece(bottom, w, many=count != 1)}"
+
+
+def whole_or_wholes(count: int) -> str:
+    return "1 whole" if count == 1 else f"{count} wholes"
+
+
+def changes(changed: tuple[tuple[Expr, Expr], ...]) -> str:
+    return listed([f"{text_of(a)} is {text_of(b)}" for a, b in changed])

@@ -1,0 +1,53 @@
+"""What is said of an answer and of a pupil's lines."""
+
+from keen_slate.core.notation.text import problem_text
+from keen_slate.core.problem.tree import Expr
+from keen_slate.core.saying.words import Words
+
+
+def slip(_: Words, kind: str, alone: bool, worked: Expr | None) -> str:
+    if worked is None:
+        return "A slip of one basic fact" if alone else "with a slip of one basic fact"
+    if kind == "item":
+        return f"The numbers of another item: {problem_text(worked)}"
+    return f"A digit copied wrongly: {problem_text(worked)}"
+
+
+def about_one(_: Words, verdict: str) -> str:
+    return {
+        "more": "Each part is at least a half: together more than 1.",
+        "less": "Each part is at most a half: together less than 1.",
+        "cannot-tell": "More or less than 1? Halves cannot tell.",
+    }[verdict]
+
+
+def verdict(_: Words, verdict: str, causes: int) -> str:
+    if verdict == "right":
+        return "Right."
+    if verdict == "wrong form":
+        return "The value is right, the form is not."
+    if causes == 0:
+        return "Wrong, and no known cause."
+    return "Wrong. This may have led there:" if causes == 1 else "Wrong. One of these may have led there:"
+
+
+def line_verdict(_: Words, verdict: str, due: str, run_on: bool) -> str:
+    told = {
+        "follows": "Follows.",
+        "side-work": "Side work, and right.",
+        "follow-through": "Follows from the pupil's own number.",
+        "false": f"Does not follow. Due here: {due}." if due else "Does not follow.",
+    }[verdict]
+    return told + (" Equal signs are strung together between things that are not equal." if run_on else "")
+
+
+def lines_of_one_value(_: Words) -> str:
+    return "Lines are judged where a calculation has one value; this asks for something else."
+
+
+def answer_is_no_number(_: Words) -> str:
+    return "I cannot read this as an answer. Write one number, such as 3 5/12 or 2.75; for blanks, commas between."
+
+
+def answer_is_no_comparison(_: Words) -> str:
+    return "I cannot read this as a comparison. Write <, > or =, or the numbers in order with signs or commas between."
