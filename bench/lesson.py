@@ -20,11 +20,14 @@ from keen_slate.core.demands.listing import DEMANDS
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.ladder import ladder, numbers_key
-from keen_slate.core.notation.text import CLOSING, problem_text
+from keen_slate.core.notation.layout import CLOSING
+from keen_slate.core.notation.text import problem_text
 from keen_slate.core.reading.reading import read
 from keen_slate.services.line_up import understood
 from keen_slate.services.printing import Item, handout_pdf, item_data
-from keen_slate.services.shapes import Edits, PrintRequest, Task
+from keen_slate.services.shapes.line_up import Task
+from keen_slate.services.shapes.printing import PrintRequest
+from keen_slate.services.shapes.work import Edits
 from tests.support.demands_by_fractions import demands as by_fractions
 from tests.support.laddered import items_for
 

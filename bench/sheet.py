@@ -15,7 +15,7 @@ from time import perf_counter
 from apiflask import APIFlask
 
 from keen_slate.launch.cluster import free_port
-from keen_slate.services.shapes import Revision
+from keen_slate.services.shapes.base import Revision
 from keen_slate.web.app import create_app
 
 PROBLEMS = ("6 1/4 - 2 5/6", "2/3+1/4", "2 3/4 + 1 5/6", "14.2 - 6.35", "2 1/2 × 1 3/5", "2/3 = ?/12 = 10/?")

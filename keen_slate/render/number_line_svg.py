@@ -3,7 +3,9 @@
 from fractions import Fraction
 from html import escape
 
-from keen_slate.core.notation.text import MINUS, text_of
+from keen_slate.core.notation.layout import MINUS
+from keen_slate.core.notation.manner import USUAL_MANNER, Manner
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.pictures.number_line import NumberLine
 from keen_slate.core.problem.tree import Expr, Negative, decimal_for, decimal_places, number_for
@@ -16,7 +18,7 @@ HATCH = """<defs>
 </pattern></defs>"""
 
 
-def number_line_svg(line: NumberLine) -> str:
+def number_line_svg(line: NumberLine, manner: Manner = USUAL_MANNER) -> str:
     """The drawing: bands above the line in dashed outline, wrong answers as hatched lozenges, the answer below."""
     parts: list[str] = []
     for index, band in enumerate(line.bands):
@@ -31,17 +33,19 @@ def number_line_svg(line: NumberLine) -> str:
         whole = tick.denominator == 1
         parts.append(f'<line class="tick" x1="{x:.1f}" y1="{AXIS}" x2="{x:.1f}" y2="{AXIS + (6 if whole else 4)}"/>')
         if whole and abs(x - _x(line, line.answer)) > 12:  # the answer's own mark takes the place
-            parts.append(f'<text class="tick-label" x="{x:.1f}" y="{AXIS + 18}">{text_of(number_for(tick))}</text>')
+            parts.append(
+                f'<text class="tick-label" x="{x:.1f}" y="{AXIS + 18}">{text_of(number_for(tick), manner)}</text>'
+            )
     parts += [f'<text class="approx" x="{_x(line, b.value):.1f}" y="{AXIS - 3}">≈</text>' for b in line.bands]
     marks, highest = _wrong_marks(line)
     parts += marks
     x = _x(line, line.answer)
     parts.append(f'<path class="answer" d="M{x:.1f} {AXIS} l-5 10 h10 z"/>')
-    parts += _number(_written(line.answer, decimals=line.decimals), x, AXIS + 34)
+    parts += _number(_written(line.answer, decimals=line.decimals), x, AXIS + 34, manner)
     above = highest - 12
     start = (
         f'<svg class="number-line" viewBox="0 {above:.0f} {WIDTH} {AXIS + BELOW - above:.0f}" role="img" '
-        f'aria-label="{escape(_described(line))}">'
+        f'aria-label="{escape(_described(line, manner))}">'
     )
     return "".join([start, HATCH, *parts, "</svg>"])
 
@@ -78,13 +82,13 @@ def _written(value: Fraction, *, decimals: bool) -> Expr:
     return number_for(value)
 
 
-def _number(expr: Expr, x: float, y: float) -> list[str]:
+def _number(expr: Expr, x: float, y: float, manner: Manner) -> list[str]:
     """A number with its fraction stacked, centred on x."""
     sign = ""
     if isinstance(expr, Negative):
         sign, expr = MINUS, expr.of
     if not isinstance(expr, (CommonFraction, MixedNumber)):
-        return [f'<text class="answer-label" x="{x:.1f}" y="{y:.1f}">{sign}{text_of(expr)}</text>']
+        return [f'<text class="answer-label" x="{x:.1f}" y="{y:.1f}">{sign}{text_of(expr, manner)}</text>']
     top, bottom = str(expr.numerator), str(expr.denominator)
     whole = sign + (str(expr.whole) if isinstance(expr, MixedNumber) else "")
     bar = 7.0 * max(len(top), len(bottom)) + 2
@@ -100,11 +104,11 @@ def _number(expr: Expr, x: float, y: float) -> list[str]:
     return drawn
 
 
-def _described(line: NumberLine) -> str:
+def _described(line: NumberLine, manner: Manner) -> str:
     """The text alternative."""
 
     def plain(value: Fraction) -> str:
-        return text_of(_written(value, decimals=line.decimals))
+        return text_of(_written(value, decimals=line.decimals), manner)
 
     told = [f"Number line from {plain(line.low)} to {plain(line.high)}. The answer is {plain(line.answer)}."]
     told += [f"Estimate {plain(b.value)}, band {plain(b.low)} to {plain(b.high)}." for b in line.bands]

@@ -5,7 +5,7 @@ from dataclasses import replace
 from keen_slate.core.laddering.aims import AIM
 from keen_slate.services.ladders import drawn_set
 from keen_slate.services.line_up import new_example
-from keen_slate.services.shapes import FadingShape, Plan, Task
+from keen_slate.services.shapes.line_up import FadingShape, Plan, Task
 from keen_slate.store import sets
 from keen_slate.store.database import Database
 

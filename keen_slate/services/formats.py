@@ -16,32 +16,25 @@ from uuid import UUID
 from pydantic import ValidationError
 
 from keen_slate.core.diagnosis.second_look import look_twice
-from keen_slate.core.machine.school import UnknownChoice
+from keen_slate.core.machine.school import UnknownChoice, school_from
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.notation.text import labelled, text_of
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import Chain
 from keen_slate.core.reading.reading import UnreadableProblem
-from keen_slate.core.saying.say import say, with_decimal_sign
-from keen_slate.core.saying.words import Words, in_words
+from keen_slate.core.saying.say import say
+from keen_slate.core.schools.listing import FACETS
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.qti import Choice, ItemFile, item_xml, manifest_xml
 from keen_slate.render.spoken import spoken
-from keen_slate.services.line_up import chosen_words_of, kept, shown_set
-from keen_slate.services.shapes import (
-    Edits,
-    Imported,
-    ImportFault,
-    ImportRequest,
-    Plan,
-    SetFile,
-    SetFileExample,
-    ShownSet,
-    Task,
-    WorkRequest,
-)
-from keen_slate.services.work import Asked, pictures, read_in_words, task_of
+from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
+from keen_slate.services.shapes.files import Imported, ImportFault, ImportRequest, SetFile, SetFileExample
+from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
+from keen_slate.services.shapes.work import Edits, WorkRequest
+from keen_slate.services.work.asked import Asked, read_in_words, task_of
+from keen_slate.services.work.shown import pictures
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Database
 from keen_slate.store.models import Example, ExampleSet
@@ -120,7 +113,7 @@ def as_json(found: ExampleSet) -> bytes:
     return (file.model_dump_json(indent=1) + "\n").encode()
 
 
-def read_json(content: str, words: Words) -> tuple[str, Plan | None, list[sets.NewExample], list[ImportFault]]:
+def read_json(content: str, words: Manner) -> tuple[str, Plan | None, list[sets.NewExample], list[ImportFault]]:
     """The name, the plan and the examples of a set's file, and what is wrong where."""
     try:
         file = SetFile.model_validate(json.loads(content))
@@ -149,7 +142,7 @@ def read_json(content: str, words: Words) -> tuple[str, Plan | None, list[sets.N
     return file.name, file.plan, new, faults
 
 
-def read_csv(content: str, words: Words) -> tuple[list[sets.NewExample], list[ImportFault]]:
+def read_csv(content: str, words: Manner) -> tuple[list[sets.NewExample], list[ImportFault]]:
     """One problem a line, in the column “problem” or the first one; what is wrong on which line."""
     new: list[sets.NewExample] = []
     faults: list[ImportFault] = []
@@ -177,19 +170,22 @@ def read_csv(content: str, words: Words) -> tuple[list[sets.NewExample], list[Im
     return new, faults
 
 
-def as_csv(found: ExampleSet, words: Words) -> bytes:
+def as_csv(found: ExampleSet, words: Manner) -> bytes:
     """A line an example; its problem reads back as it stands."""
     written = io.StringIO()
     writer = csv.writer(written, lineterminator="\r\n")
     writer.writerow(COLUMNS)
     for number, example in enumerate(found.examples, start=1):
-        asked = Asked(example.problem, example.school, {})
+        asked = Asked(understood(example.problem)[0], school_from(FACETS, example.school), words)
         wrong = [
-            f"{text_of(w.answer)} ({in_words(BY_ID[w.mistake].name, words)})" for w in _likely_wrong(asked)
-        ]  # fmt: skip
-        answer = labelled(asked.work().answer, asked.problem.label)
-        row = (number, example.problem, answer, "; ".join(example.demands), _role(example), "; ".join(wrong))
-        writer.writerow([with_decimal_sign(c, words) if isinstance(c, str) else c for c in row])
+            f"{text_of(w.answer, asked.words)} ({asked.named(BY_ID[w.mistake].name)})" for w in _likely_wrong(asked)
+        ]
+        answer = text_of(asked.work().answer, asked.amounts)
+        writer.writerow(
+            (
+                number, asked.problem.text(words), answer, "; ".join(example.demands), _role(example), "; ".join(wrong),
+            )
+        )  # fmt: skip
     return written.getvalue().encode("utf-8-sig")
 
 
@@ -204,15 +200,15 @@ def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
         r"\begin{document}", rf"\section*{{{_tex(found.name)}}}", r"\begin{enumerate}",
     ]  # fmt: skip
     for example in found.examples:
-        asked = Asked(example.problem, example.school, content.get("words", {}))
+        asked = Asked.read(example.problem, example.school, content.get("words", {}))
         edits = Edits.model_validate(example.edits)
         working = asked.work(edits.turns)
-        lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.problem.label)}$")
+        lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
         written = [n for n in working.lines[1:] if not n.is_question]
         if written:
             lines.append(r"\begin{align*}")
             for n in written:
-                joined = f"&{SIGNS[n.sign]} {latex(n.expr, asked.problem.label)}"
+                joined = f"&{SIGNS[n.sign]} {latex(n.expr, asked.amounts)}"
                 lines.append(rf"{joined} && \text{{{_tex(asked.say(n.said))}}} \\")
             lines.append(r"\end{align*}")
     lines += [r"\end{enumerate}", r"\end{document}", ""]
@@ -245,28 +241,28 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
     """A QTI 3 package: each wrong choice is what a mistake leads to, under the mistake's id."""
     items: list[ItemFile] = []
     for number, example in enumerate(found.examples, start=1):
-        asked = Asked(example.problem, example.school, content.get("words", {}))
+        asked = Asked.read(example.problem, example.school, content.get("words", {}))
         right = asked.work().answer
-        choices = [Choice("right", mathml(right, label=asked.problem.label, spoken=spoken(right, asked.words)))]
+        choices = [Choice("right", mathml(right, asked.amounts, spoken=spoken(right, asked.amounts)))]
         seen = {text_of(right)}
         for wrong in _likely_wrong(asked):
             if text_of(wrong.answer) not in seen and len(choices) < MOST_CHOICES:
                 seen.add(text_of(wrong.answer))
-                shown = mathml(wrong.answer, label=asked.problem.label, spoken=spoken(wrong.answer, asked.words))
+                shown = mathml(wrong.answer, asked.amounts, spoken=spoken(wrong.answer, asked.amounts))
                 choices.append(Choice(wrong.mistake, shown))
         problem = asked.problem.expr
-        answers: tuple[str, ...] = (labelled(right, asked.problem.label),)
+        answers: tuple[str, ...] = (text_of(right, asked.amounts),)
         one_way = True
         if isinstance(problem, Chain):
             solved = solve(problem.sides)
-            answers = tuple(text_of(n) for n in solved.numbers) or answers
+            answers = tuple(text_of(n, asked.words) for n in solved.numbers) or answers
             one_way = solved.count == 1
         items.append(
             ItemFile(
                 identifier=f"item-{number:03}",
                 title=f"{found.name} {number}",
                 prompt=task_of(asked),
-                mathml=mathml(problem, label=asked.problem.label, spoken=spoken(problem, asked.words)),
+                mathml=mathml(problem, asked.amounts, spoken=spoken(problem, asked.amounts)),
                 answers=answers,
                 one_way=one_way,
                 choices=tuple(choices),

@@ -14,14 +14,14 @@ from keen_slate.core.laddering.ladder import Contradiction, Rung, Wishes, ladder
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
-from keen_slate.core.notation.text import problem_text
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.saying import drawing
 from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.words import in_words
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.faults import NotFound, NotPossible
 from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
-from keen_slate.services.shapes import (
+from keen_slate.services.shapes.line_up import (
     Aims,
     FadingShape,
     Glance,
@@ -34,15 +34,11 @@ from keen_slate.services.shapes import (
     ShownSet,
     Task,
 )
-from keen_slate.services.work import read_in_words, shown_demands
+from keen_slate.services.work.asked import read_in_words
+from keen_slate.services.work.shown import shown_demands
 from keen_slate.store import aims, sets, settings
 from keen_slate.store.database import Database
 from keen_slate.store.models import Example, ExampleSet, KeptAim
-from keen_slate.store.sets import NotFound
-
-
-class NotPossible(ValueError):
-    """What is wished for a ladder or a rung cannot be had; the message says which wishes, in the teacher's words."""
 
 
 class Ladders:
@@ -141,7 +137,7 @@ class Ladders:
             if other is None:
                 raise NotPossible(say(Say.of(drawing.no_other_item, how="another" if what == "turn" else what), words))
             order: list[UUID | sets.NewExample] = [e.id for e in found.examples]
-            new = kept(other, problem_text(other.expr, other.label), example.school, task=role)
+            new = kept(other, other.text(), example.school, task=role)
             order.insert(order.index(example.id) + 1, new)
             return shown_set(sets.rearrange(session, set_id, revision, order), words)
 
@@ -197,7 +193,7 @@ class Ladders:
         words = chosen_words_of(session)
         if other is None:
             raise NotPossible(say(Say.of(drawing.no_other_item, how=how), words))
-        new = kept(other, problem_text(other.expr, other.label), example.school, task=task)
+        new = kept(other, other.text(), example.school, task=task)
         order = [new if e.id == example.id else e.id for e in found.examples]
         return shown_set(sets.rearrange(session, found.id, revision, order), words)
 
@@ -230,7 +226,7 @@ def _new_rung(rung: Rung, school: School) -> sets.NewExample:
         required=sorted(rung.target.required),
         allowed=sorted(rung.target.allowed),
     )
-    return kept(rung.problem, problem_text(rung.problem.expr), school.as_dict(), task=task)
+    return kept(rung.problem, rung.problem.text(), school.as_dict(), task=task)
 
 
 @lru_cache(maxsize=2048)

@@ -6,17 +6,12 @@ from uuid import UUID
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.working.work import Working, work
-from keen_slate.services.shapes import (
-    Edits,
-    Lesson,
-    LessonItem,
-    LessonLine,
-    Task,
-    Worked,
-    WorkRequest,
-    WrongOnPurpose,
-)
-from keen_slate.services.work import Asked, pictures, shown_estimate, shown_working
+from keen_slate.services.shapes.line_up import Task
+from keen_slate.services.shapes.show import Lesson, LessonItem, LessonLine, WrongOnPurpose
+from keen_slate.services.shapes.work import Edits, Worked, WorkRequest
+from keen_slate.services.work.asked import Asked
+from keen_slate.services.work.looked_at import shown_estimate
+from keen_slate.services.work.shown import pictures, shown_working
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Database
 from keen_slate.store.models import Example
@@ -39,7 +34,7 @@ class Lessons:
 def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
     """One example as it is shown; ``content`` are the desk's settings."""
     task, edits = Task.model_validate(example.task), Edits.model_validate(example.edits)
-    asked = Asked(example.problem, example.school, content.get("words", {}))
+    asked = Asked.read(example.problem, example.school, content.get("words", {}))
     acronym = content.get("acronym", "none")
     right = asked.work(edits.turns)
     second = look_twice(asked.problem, asked.school)

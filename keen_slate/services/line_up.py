@@ -12,16 +12,15 @@ from keen_slate.core.laddering.changing import fits
 from keen_slate.core.laddering.ladder import Target
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import MISTAKES
-from keen_slate.core.notation.text import problem_text
+from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.reading.reading import Problem, read
 from keen_slate.core.saying import drawing
-from keen_slate.core.saying.say import Say, say, with_decimal_sign
-from keen_slate.core.saying.words import DEFAULT_WORDS, Words, filled, in_words
+from keen_slate.core.saying.say import Say, say
+from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, sign_of_answer, work
-from keen_slate.services.shapes import (
-    Edits,
+from keen_slate.services.shapes.line_up import (
     FoundExample,
     FoundExamples,
     Plan,
@@ -31,16 +30,15 @@ from keen_slate.services.shapes import (
     ShownSet,
     Task,
 )
-from keen_slate.services.work import asked_in_words, chosen_words, notation, read_in_words, school_names, shown_demands
+from keen_slate.services.shapes.work import Edits
+from keen_slate.services.work.asked import asked_in_words, chosen_words, notation, read_in_words
+from keen_slate.services.work.shown import school_names, shown_demands
 from keen_slate.store import sets, settings
-from keen_slate.store.database import Database, DatabaseUnavailable
+from keen_slate.store.database import Database
 from keen_slate.store.models import Example, ExampleSet
-from keen_slate.store.sets import BadOrder, ChangedMeanwhile, NotFound
 
 NO_EDITS = Edits()
 NO_TASK = Task()
-
-__all__ = ["BadOrder", "ChangedMeanwhile", "DatabaseUnavailable", "LineUp", "NotFound"]
 
 
 class LineUp:
@@ -121,11 +119,12 @@ class LineUp:
                         id=example.id,
                         set_id=found.id,
                         set_name=found.name,
-                        typed=with_decimal_sign(example.problem, words),
-                        problem=notation(understood(example.problem)[0].expr, words=words),
+                        typed=problem.text(words),
+                        problem=notation(problem.expr, words.labelled(problem.label)),
                         demands=shown_demands(tuple(example.demands), words),
                     )
                     for example, found in sets.find_examples(session, demands, limit)
+                    for problem in (understood(example.problem)[0],)
                 ]
             )
 
@@ -134,13 +133,13 @@ class LineUp:
         return shown_set(found, chosen_words_of(session))
 
 
-def chosen_words_of(session: Session) -> Words:
+def chosen_words_of(session: Session) -> Manner:
     _, content = settings.read(session)
     return chosen_words(content.get("words", {}))
 
 
 def new_example(
-    typed: str, school: Mapping[str, str], edits: Edits = NO_EDITS, words: Words = DEFAULT_WORDS
+    typed: str, school: Mapping[str, str], edits: Edits = NO_EDITS, words: Manner = USUAL_MANNER
 ) -> sets.NewExample:
     """What is kept of a problem as typed. Raises UnreadableProblem and UnknownChoice."""
     return kept(read_in_words(typed, words), typed, school, edits=edits)
@@ -152,7 +151,7 @@ def kept(
     """What is kept of a problem that has been read. Raises UnknownChoice."""
     return sets.NewExample(
         typed=typed,
-        problem=problem_text(problem.expr, problem.label),
+        problem=problem.text(),
         value=None if isinstance(problem.expr, (Comparison, Chain)) else evaluate(problem.expr),
         school=school_from(FACETS, school).as_dict(),
         edits=edits.model_dump(),
@@ -181,7 +180,7 @@ def _summary(found: ExampleSet, count: int) -> SetSummary:
     )
 
 
-def shown_set(found: ExampleSet, words: Words) -> ShownSet:
+def shown_set(found: ExampleSet, words: Manner) -> ShownSet:
     return ShownSet(
         id=found.id,
         name=found.name,
@@ -192,20 +191,21 @@ def shown_set(found: ExampleSet, words: Words) -> ShownSet:
     )
 
 
-def _shown_example(example: Example, words: Words) -> ShownExample:
+def _shown_example(example: Example, words: Manner) -> ShownExample:
     problem, demands, reference = understood(example.problem)
     task = Task.model_validate(example.task)
+    amounts = words.labelled(problem.label)
     return ShownExample(
         id=example.id,
         task=task,
         added=filled(DEMAND[task.added].name, words) if task.added in DEMAND else "",
         judged=_judged(problem, task, words),
         mistake=in_words(MISTAKES[task.mistake].name, words) if task.mistake in MISTAKES else "",
-        typed=with_decimal_sign(example.problem, words),
+        typed=problem.text(words),
         asked=asked_in_words(problem),
-        problem=notation(problem.expr, problem.label, words=words),
+        problem=notation(problem.expr, amounts),
         sign=sign_of_answer(problem.expr, reference.answer),
-        answer=notation(reference.answer, problem.label, words=words),
+        answer=notation(reference.answer, amounts),
         school=example.school,
         school_names=school_names(school_from(FACETS, example.school), words),
         demands=shown_demands(demands, words),
@@ -213,7 +213,7 @@ def _shown_example(example: Example, words: Words) -> ShownExample:
     )
 
 
-def _judged(problem: Problem, task: Task, words: Words) -> str:
+def _judged(problem: Problem, task: Task, words: Manner) -> str:
     """Where an item differs from what its rung is for."""
     if not task.required:
         return ""

@@ -18,21 +18,24 @@ from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.changing import twin
 from keen_slate.core.laddering.fading import Fading, State, faded
 from keen_slate.core.machine.acts import ACTS, PANELS
+from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.forms import DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.shapes import told as picture_told
 from keen_slate.core.problem.tree import Expr, Sum, children
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
+from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
 from keen_slate.services.line_up import read_and_worked
-from keen_slate.services.shapes import Edits, PrintJob, PrintRequest, Task
-from keen_slate.services.work import Asked, task_of
+from keen_slate.services.shapes.line_up import Task
+from keen_slate.services.shapes.printing import PrintJob, PrintRequest
+from keen_slate.services.shapes.work import Edits
+from keen_slate.services.work.asked import Asked, chosen_words, task_of
 from keen_slate.store import print_jobs, sets, settings
 from keen_slate.store.database import Database
 from keen_slate.store.models import Example, PrintJobRow
@@ -126,13 +129,13 @@ def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]
     taken = [read_and_worked(i.problem)[0] for i in items]
     other: list[Item] = []
     for index, item in enumerate(items):
-        asked = Asked(item.problem, item.school, {})
+        asked = Asked.read(item.problem, item.school, {})
         made = twin(asked.problem, f"B/{index}", None, asked.school, taken)
         if made is None:
             other.append(item)
             continue
         taken.append(made)
-        other.append(Item(problem_text(made.expr, made.label), item.school, item.task, Edits()))
+        other.append(Item(made.text(), item.school, item.task, Edits()))
     yield ", B", other
 
 
@@ -175,7 +178,7 @@ def _inputs(request: PrintRequest, title: str, versions: list[Data]) -> dict[str
 def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> Data:
     """All that the template needs of one item."""
     problem, reference = read_and_worked(item.problem)
-    asked = Asked(item.problem, item.school, content.get("words", {}), problem)
+    asked = Asked(problem, school_from(FACETS, item.school), chosen_words(content.get("words", {})))
     task, edits = item.task, item.edits
     finding = task.role == "find" and task.mistake in BY_ID
     usual = asked.school == DEFAULT_SCHOOL and not edits.turns
@@ -213,10 +216,9 @@ def _fading(task: Task, request: PrintRequest) -> Fading:
 
 
 def _shown_expr(asked: Asked, expr: Expr, blank: tuple[tuple[int, ...], ...] = ()) -> Data:
-    comma = asked.words.decimal_sign == ","
     return {
-        "node": typeset(expr, asked.problem.label, blank=blank, comma=comma),
-        "alt": spoken(expr, asked.words) + (", some numbers blank" if blank else ""),
+        "node": typeset(expr, asked.amounts, blank=blank),
+        "alt": spoken(expr, asked.amounts) + (", some numbers blank" if blank else ""),
     }
 
 
@@ -292,8 +294,7 @@ def _column_space(expr: Sum, asked: Asked) -> Data:
     if any(isinstance(n, DecimalNumeral) for n in numbers) or all(isinstance(n, Whole) for n in numbers):
         places = max((n.places for n in numbers if isinstance(n, DecimalNumeral)), default=0)
         whole = max(len(str(int(n.value))) for n in numbers if isinstance(n, (Whole, DecimalNumeral)))
-        point = "," if asked.words.decimal_sign == "," else "."
-        return space | {"decimal": True, "places": places, "whole": whole + 1, "point": point}
+        return space | {"decimal": True, "places": places, "whole": whole + 1, "point": asked.words.decimal_sign}
     wholes = any(isinstance(n, (Whole, MixedNumber)) for n in numbers)
     return space | {"decimal": False, "wholes": wholes}
 

@@ -1,10 +1,11 @@
 """What a teacher sets once: words, acronym, usual school, answer policy, organiser."""
 
 from keen_slate.core.machine.school import school_from
+from keen_slate.core.notation.manner import USUAL_MANNER
 from keen_slate.core.saying.names import ACRONYM_NAMES, POLICY_NAMES, WORD_NAMES
-from keen_slate.core.saying.words import DEFAULT_WORDS, VOCABULARY, filled, in_words
+from keen_slate.core.saying.words import VOCABULARY, filled, in_words
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.services.shapes import (
+from keen_slate.services.shapes.settings import (
     DeskSettings,
     KeptSettings,
     Offered,
@@ -12,7 +13,7 @@ from keen_slate.services.shapes import (
     OfferedFacet,
     OfferedWord,
 )
-from keen_slate.services.work import chosen_words
+from keen_slate.services.work.asked import chosen_words
 from keen_slate.store import settings
 from keen_slate.store.database import Database
 
@@ -44,12 +45,12 @@ def offered() -> Offered:
         facets=[
             OfferedFacet(
                 id=f.id,
-                name=in_words(f.name, DEFAULT_WORDS),
+                name=in_words(f.name, USUAL_MANNER),
                 choices=[
                     OfferedChoice(
                         id=c.id,
-                        name=filled(c.name, DEFAULT_WORDS),
-                        about=in_words(c.about, DEFAULT_WORDS),
+                        name=filled(c.name, USUAL_MANNER),
+                        about=in_words(c.about, USUAL_MANNER),
                     )
                     for c in f.choices
                 ],

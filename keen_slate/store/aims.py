@@ -7,8 +7,8 @@ from uuid import UUID
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
+from keen_slate.faults import NotFound
 from keen_slate.store.models import KeptAim
-from keen_slate.store.sets import NotFound
 
 
 def list_aims(session: Session) -> Sequence[KeptAim]:

@@ -10,9 +10,7 @@ from sqlalchemy import Engine, create_engine, text
 from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
-
-class DatabaseUnavailable(ConnectionError):
-    """PostgreSQL cannot be reached, or broke off; the transaction was undone."""
+from keen_slate.faults import DatabaseUnavailable
 
 
 class Database:

@@ -6,8 +6,8 @@ from uuid import UUID
 from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session, defer
 
+from keen_slate.faults import NotFound
 from keen_slate.store.models import PrintJobRow
-from keen_slate.store.sets import NotFound
 
 KEPT_FOR = timedelta(days=1)
 SILENT_FOR = timedelta(minutes=2)

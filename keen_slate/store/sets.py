@@ -9,23 +9,8 @@ from uuid import UUID
 from sqlalchemy import func, select, update
 from sqlalchemy.orm import Session, selectinload
 
+from keen_slate.faults import BadOrder, ChangedMeanwhile, NotFound
 from keen_slate.store.models import Example, ExampleSet, Notice
-
-
-class NotFound(LookupError):
-    """There is no such set or example (any more). ``what`` is "set" or "example"."""
-
-    def __init__(self, what: str) -> None:
-        super().__init__(f"no such {what}")
-        self.what = what
-
-
-class BadOrder(ValueError):
-    """An order that does not hold every example of the set once."""
-
-
-class ChangedMeanwhile(RuntimeError):
-    """The set is at another revision than the change was made on; nothing was written."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,8 +6,8 @@ from sqlalchemy import update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
+from keen_slate.faults import ChangedMeanwhile
 from keen_slate.store.models import DeskSettings
-from keen_slate.store.sets import ChangedMeanwhile
 
 
 def read(session: Session) -> tuple[int, dict[str, Any]]:

@@ -11,9 +11,8 @@ from keen_slate.core.machine.engine import EngineFault
 from keen_slate.core.machine.school import UnknownChoice
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import UnreadableProblem
-from keen_slate.services.ladders import NotPossible
-from keen_slate.services.line_up import BadOrder, ChangedMeanwhile, DatabaseUnavailable, NotFound
-from keen_slate.services.work import UnknownWord, unreadable
+from keen_slate.faults import BadOrder, ChangedMeanwhile, DatabaseUnavailable, NotFound, NotPossible, UnknownWord
+from keen_slate.services.work.asked import unreadable
 
 LOG = logging.getLogger("keen_slate")
 

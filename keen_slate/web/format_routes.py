@@ -7,7 +7,7 @@ from apiflask import APIBlueprint
 from flask import Response, send_file
 
 from keen_slate.services.formats import NAMES, Formats
-from keen_slate.services.shapes import Imported, ImportRequest
+from keen_slate.services.shapes.files import Imported, ImportRequest
 
 
 def format_routes(formats: Formats) -> APIBlueprint:

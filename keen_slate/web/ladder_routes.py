@@ -8,7 +8,8 @@ from pydantic import Field
 
 from keen_slate.services.ladders import Ladders
 from keen_slate.services.line_up import LineUp
-from keen_slate.services.shapes import (
+from keen_slate.services.shapes.base import Shape
+from keen_slate.services.shapes.line_up import (
     Aims,
     BesideRequest,
     BuildRequest,
@@ -16,7 +17,6 @@ from keen_slate.services.shapes import (
     Glance,
     NewAim,
     NewOrder,
-    Shape,
     ShownAim,
     ShownSet,
     SwapRequest,

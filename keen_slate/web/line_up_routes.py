@@ -5,7 +5,9 @@ from uuid import UUID
 from apiflask import APIBlueprint
 
 from keen_slate.services.line_up import LineUp
-from keen_slate.services.shapes import EditsChange, NewExample, NewOrder, NewSet, Revision, SetList, SetRename, ShownSet
+from keen_slate.services.shapes.base import Revision
+from keen_slate.services.shapes.line_up import NewExample, NewOrder, NewSet, SetList, SetRename, ShownSet
+from keen_slate.services.shapes.work import EditsChange
 
 CHANGES = [400, 404, 409]
 

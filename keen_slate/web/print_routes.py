@@ -7,7 +7,7 @@ from apiflask import APIBlueprint
 from flask import Response, make_response, send_file
 
 from keen_slate.services.printing import Printing
-from keen_slate.services.shapes import PrintJob, PrintRequest
+from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 
 
 def print_routes(printing: Printing) -> APIBlueprint:

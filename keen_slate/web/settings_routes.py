@@ -3,7 +3,7 @@
 from apiflask import APIBlueprint
 
 from keen_slate.services.settings import Settings, offered
-from keen_slate.services.shapes import KeptSettings, Offered
+from keen_slate.services.shapes.settings import KeptSettings, Offered
 
 
 def settings_routes(settings: Settings) -> APIBlueprint:

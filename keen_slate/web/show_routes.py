@@ -5,7 +5,7 @@ from uuid import UUID
 from apiflask import APIBlueprint
 
 from keen_slate.services.lessons import Lessons
-from keen_slate.services.shapes import Lesson
+from keen_slate.services.shapes.show import Lesson
 
 
 def show_routes(lessons: Lessons) -> APIBlueprint:

@@ -2,8 +2,7 @@
 
 from apiflask import APIBlueprint
 
-from keen_slate.services import work
-from keen_slate.services.shapes import (
+from keen_slate.services.shapes.work import (
     AnswerRequest,
     BetterItems,
     Compared,
@@ -22,6 +21,8 @@ from keen_slate.services.shapes import (
     WorkRequest,
     WrongRequest,
 )
+from keen_slate.services.work import answered, compared, looked_at, shown
+from keen_slate.services.work import asked as understood
 
 FAULTS = [400, 422]
 
@@ -34,14 +35,14 @@ def work_routes() -> APIBlueprint:
     @routes.output(Understood)
     @routes.doc(summary="What is understood of a text while it is typed", operation_id="preview", responses=FAULTS)
     def post_preview(asked: PreviewRequest) -> Understood:
-        return work.preview(asked.text, asked.words)
+        return understood.preview(asked.text, asked.words)
 
     @routes.post("/work")
     @routes.input(WorkRequest, arg_name="asked")
     @routes.output(Worked)
     @routes.doc(summary="A problem worked, line by line", operation_id="work", responses=FAULTS)
     def post_work(asked: WorkRequest) -> Worked:
-        return work.work_out(asked)
+        return shown.work_out(asked)
 
     @routes.post("/second-look")
     @routes.input(WorkRequest, arg_name="asked")
@@ -50,62 +51,62 @@ def work_routes() -> APIBlueprint:
         summary="Estimates, checks, likely wrong answers and demands", operation_id="secondLook", responses=FAULTS
     )
     def post_look(asked: WorkRequest) -> Looked:
-        return work.look(asked)
+        return looked_at.look(asked)
 
     @routes.post("/ways")
     @routes.input(WorkRequest, arg_name="asked")
     @routes.output(Ways)
     @routes.doc(summary="What each way of working would cost", operation_id="ways", responses=FAULTS)
     def post_ways(asked: WorkRequest) -> Ways:
-        return work.ways(asked)
+        return compared.ways(asked)
 
     @routes.post("/pictures")
     @routes.input(WorkRequest, arg_name="asked")
     @routes.output(Pictures)
     @routes.doc(summary="The pictures that prove its lines", operation_id="pictures", responses=FAULTS)
     def post_pictures(asked: WorkRequest) -> Pictures:
-        return work.pictures(asked)
+        return shown.pictures(asked)
 
     @routes.post("/compare")
     @routes.input(CompareRequest, arg_name="asked")
     @routes.output(Compared)
     @routes.doc(summary="Two ways side by side", operation_id="compare", responses=FAULTS)
     def post_compare(asked: CompareRequest) -> Compared:
-        return work.compare(asked)
+        return compared.compare(asked)
 
     @routes.post("/copy")
     @routes.input(CopyRequest, arg_name="asked")
     @routes.output(CopiedText)
     @routes.doc(summary="A working as text to paste elsewhere", operation_id="copyOut", responses=FAULTS)
     def post_copy(asked: CopyRequest) -> CopiedText:
-        return work.copy_out(asked)
+        return shown.copy_out(asked)
 
     @routes.post("/wrong-working")
     @routes.input(WrongRequest, arg_name="asked")
     @routes.output(Compared)
     @routes.doc(summary="A wrong working beside the right one", operation_id="wrongWorking", responses=FAULTS)
     def post_wrong(asked: WrongRequest) -> Compared:
-        return work.wrong_beside_right(asked)
+        return compared.wrong_beside_right(asked)
 
     @routes.post("/diagnose")
     @routes.input(AnswerRequest, arg_name="asked")
     @routes.output(Diagnosed)
     @routes.doc(summary="What may have led to a pupil's answer", operation_id="diagnose", responses=FAULTS)
     def post_diagnose(asked: AnswerRequest) -> Diagnosed:
-        return work.diagnose_answer(asked)
+        return answered.diagnose_answer(asked)
 
     @routes.post("/judge")
     @routes.input(LinesRequest, arg_name="asked")
     @routes.output(Judged)
     @routes.doc(summary="A pupil's own lines judged", operation_id="judgeLines", responses=FAULTS)
     def post_judge(asked: LinesRequest) -> Judged:
-        return work.judge(asked)
+        return answered.judge(asked)
 
     @routes.post("/better-numbers")
     @routes.input(WorkRequest, arg_name="asked")
     @routes.output(BetterItems)
     @routes.doc(summary="Nearby items that tell more", operation_id="betterNumbers", responses=FAULTS)
     def post_better(asked: WorkRequest) -> BetterItems:
-        return work.better(asked)
+        return looked_at.better(asked)
 
     return routes

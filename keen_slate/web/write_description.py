@@ -7,7 +7,7 @@ import json
 import sys
 from pathlib import Path
 
-from keen_slate.services.shapes import SetFile
+from keen_slate.services.shapes.files import SetFile
 from keen_slate.web.app import create_app
 
 DOCS = Path(__file__).parents[2] / "docs"

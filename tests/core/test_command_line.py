@@ -8,7 +8,7 @@ import sys
 import unittest
 from typing import Any
 
-from keen_slate.command_line import main
+from keen_slate.command_line.main import main
 from tests.support.demands_by_fractions import demands as by_fractions
 
 

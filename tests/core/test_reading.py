@@ -5,10 +5,9 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.notation.text import problem_text
+from keen_slate.core.notation.manner import Manner
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.saying.say import say, with_decimal_sign
-from keen_slate.core.saying.words import Words
+from keen_slate.core.saying.say import say
 from tests.support.searching import searched
 
 UNDERSTOOD = (
@@ -199,13 +198,13 @@ class Reading(unittest.TestCase):
     def test_a_decimal_comma_is_a_setting(self) -> None:
         problem = read("1,5 + 2", decimal_comma=True)
         self.assertEqual(problem.expr, read("1.5 + 2").expr)
-        self.assertEqual(with_decimal_sign(problem_text(problem.expr), Words(decimal_sign=",")), "1,5 + 2")
+        self.assertEqual(problem.text(Manner(decimal_sign=",")), "1,5 + 2")
 
     def test_understood(self) -> None:
         for typed, understood in UNDERSTOOD:
             with self.subTest(typed=typed):
                 problem = read(typed)
-                self.assertEqual(problem_text(problem.expr, problem.label), understood)
+                self.assertEqual(problem.text(), understood)
 
     def test_refused(self) -> None:
         for typed, message, position in REFUSED:
@@ -228,5 +227,5 @@ class Reading(unittest.TestCase):
             self.assertTrue(say(fault.said).endswith("."))
             self.assertTrue(0 <= fault.position <= len(text))
         else:
-            again = read(problem_text(problem.expr, problem.label))
+            again = read(problem.text())
             self.assertEqual((again.expr, again.label), (problem.expr, problem.label))

@@ -6,9 +6,10 @@ import unittest
 from hypothesis import given
 
 from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.notation.manner import USUAL_MANNER
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.saying.say import say
-from keen_slate.core.saying.words import DEFAULT_WORDS, VOCABULARY, words_from
+from keen_slate.core.saying.words import VOCABULARY, manner_from
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
@@ -16,7 +17,7 @@ from tests.core.test_workings_by_hand import cases
 from tests.support.generated import expressions
 from tests.support.searching import searched
 
-FORMAL = words_from(
+FORMAL = manner_from(
     {
         "regroup": "exchange", "quarter": "fourth", "top": "numerator", "bottom": "denominator",
         "common_bottom": "LCD", "common_multiple": "LCM", "greatest_common_factor": "highest common factor",
@@ -72,7 +73,7 @@ class Vocabularies(unittest.TestCase):
         for text, school, rule, plain, formal in self.BY_HAND:
             with self.subTest(rule=rule):
                 said = next(n.said for n in work(read(text), school_from(FACETS, school)).lines if n.rule == rule)
-                self.assertEqual((say(said, DEFAULT_WORDS), say(said, FORMAL)), (plain, formal))
+                self.assertEqual((say(said, USUAL_MANNER), say(said, FORMAL)), (plain, formal))
 
     def test_no_sentence_of_the_hand_workings_keeps_a_plain_word(self) -> None:
         for school, lines in cases():
@@ -92,9 +93,9 @@ class Vocabularies(unittest.TestCase):
 
     def test_a_word_that_is_not_offered_is_refused_with_those_that_are(self) -> None:
         with self.assertRaises(ValueError) as caught:
-            words_from({"regroup": "steal"})
+            manner_from({"regroup": "steal"})
         self.assertEqual(
             str(caught.exception),
             "There is no regroup=steal. Choose one of: regroup, borrow, rename, exchange.",
         )
-        self.assertTrue(all(getattr(DEFAULT_WORDS, name) == offered[0] for name, offered in VOCABULARY.items()))
+        self.assertTrue(all(getattr(USUAL_MANNER, name) == offered[0] for name, offered in VOCABULARY.items()))

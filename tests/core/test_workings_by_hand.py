@@ -4,7 +4,8 @@ import unittest
 from pathlib import Path
 
 from keen_slate.core.machine.school import school_from
-from keen_slate.core.notation.text import labelled, problem_text
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import read
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
@@ -38,8 +39,8 @@ class WorkingsByHand(unittest.TestCase):
                 problem = read(lines[0][0])
                 working = work(problem, school_from(FACETS, school))
                 self.assertEqual(working.refused, ())
-                written = [problem_text(problem.expr, problem.label)]
-                written += [labelled(n.expr, problem.label) for n in working.lines[1:]]
+                written = [problem.text()]
+                written += [text_of(n.expr, Manner(label=problem.label)) for n in working.lines[1:]]
                 self.assertEqual(list(zip(written, (say(n.said) for n in working.lines), strict=True)), lines)
 
     def test_the_cases_are_true_themselves(self) -> None:

@@ -11,7 +11,8 @@ from keen_slate.core.diagnosis.answers import Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.lines import judge_lines
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.diagnosis.written import order_in
-from keen_slate.core.notation.text import labelled, text_of
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
@@ -236,7 +237,7 @@ class Laws(unittest.TestCase):
         except UnreadableProblem:
             return
         answer = work(problem).answer
-        written = labelled(answer, problem.label)
+        written = text_of(answer, Manner(label=problem.label))
         if isinstance(problem.expr, Chain):
             solved = solve(problem.expr.sides)
             assume(solved.numbers)

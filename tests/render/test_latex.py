@@ -5,6 +5,7 @@ import unittest
 
 from hypothesis import given
 
+from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.working.work import work
@@ -58,8 +59,10 @@ class ByHand(unittest.TestCase):
 
     def test_labels_stand_at_each_amount(self) -> None:
         problem = read("2 3/4 m - 1 1/2 m")
-        self.assertEqual(latex(problem.expr, problem.label), r"2\frac{3}{4}\,\text{m} - 1\frac{1}{2}\,\text{m}")
-        self.assertEqual(latex(read("62 1/2").expr, "%"), r"62\frac{1}{2}\,\%")
+        self.assertEqual(
+            latex(problem.expr, Manner(label=problem.label)), r"2\frac{3}{4}\,\text{m} - 1\frac{1}{2}\,\text{m}"
+        )
+        self.assertEqual(latex(read("62 1/2").expr, Manner(label="%")), r"62\frac{1}{2}\,\%")
 
     def test_repeating_decimals_and_cross_products(self) -> None:
         self.assertEqual(latex(work(read("1/6 as a decimal")).answer), r"0.1\overline{6}")

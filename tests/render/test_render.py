@@ -8,8 +8,7 @@ from hypothesis import given
 
 from keen_slate.core.pictures.number_line import Band, number_line
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.saying.say import with_decimal_sign
-from keen_slate.core.saying.words import Words as Vocabulary
+from keen_slate.core.saying.words import Manner as Vocabulary
 from keen_slate.core.working.work import work
 from keen_slate.render.mathml import mathml
 from keen_slate.render.number_line_svg import MARGIN, WIDTH, number_line_svg
@@ -31,7 +30,7 @@ class MathML(unittest.TestCase):
         except UnreadableProblem:
             return
         for line in working.lines:
-            for element in ET.fromstring(mathml(line.expr, line.changed)).iter():
+            for element in ET.fromstring(mathml(line.expr, changed=line.changed)).iter():
                 self.assertIn(element.tag, CORE_ELEMENTS)
                 count = CORE_ELEMENTS[element.tag]
                 self.assertTrue(count is None or count == len(element))
@@ -44,12 +43,12 @@ class MathML(unittest.TestCase):
             self.assertEqual([e.text for e in over], [block, "\u00af"])
             self.assertEqual("".join(n.text or "" for n in formula.iter("mn")), before + block)
         self.assertEqual(list(ET.fromstring(mathml(read("0.16").expr)).iter("mover")), [])
-        shown = with_decimal_sign(mathml(work(read("1/7 as a decimal")).answer), Vocabulary(decimal_sign=","))
+        shown = mathml(work(read("1/7 as a decimal")).answer, Vocabulary(decimal_sign=","))
         self.assertIn("<mn>0,</mn>", shown)
 
     def test_only_what_changed_is_marked(self) -> None:
         line = next(n for n in work(read("5 1/6 − 2 5/6")).lines if n.rule == "regroup")
-        marked = ET.fromstring(mathml(line.expr, line.changed)).findall("mrow[@class='changed']")
+        marked = ET.fromstring(mathml(line.expr, changed=line.changed)).findall("mrow[@class='changed']")
         self.assertEqual(["".join(m.itertext()) for m in marked], ["476"])
 
     def test_the_size_of_the_piece_is_the_bottom(self) -> None:
@@ -57,7 +56,7 @@ class MathML(unittest.TestCase):
         self.assertEqual([p.text for p in pieces], ["4"])
 
 
-class Words(unittest.TestCase):
+class Aloud(unittest.TestCase):
     def test_spoken(self) -> None:
         for text, aloud in (
             ("6 1/4 − 2 5/6", "6 and 1 quarter minus 2 and 5 sixths"),

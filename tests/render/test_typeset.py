@@ -6,6 +6,7 @@ from typing import Any
 
 from hypothesis import given
 
+from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Chain, Comparison
 from keen_slate.core.reading.reading import UnreadableProblem, read
@@ -58,7 +59,7 @@ class Nodes(unittest.TestCase):
 
     def test_labels_and_the_decimal_sign(self) -> None:
         problem = read("2.5 m + 1 m")
-        shown = typeset(problem.expr, problem.label, comma=True)
+        shown = typeset(problem.expr, Manner(label=problem.label, decimal_sign=","))
         self.assertEqual(shown[1][0], ["r", [["n", "2,5"], ["w", "\u2009m"]]])
 
     @searched(300)

@@ -10,12 +10,13 @@ from alembic.migration import MigrationContext
 from sqlalchemy import event, select, text
 from sqlalchemy.exc import StatementError
 
+from keen_slate.faults import BadOrder, ChangedMeanwhile, DatabaseUnavailable, NotFound
 from keen_slate.services.demo import DEMO_SETS, load_demo
 from keen_slate.services.line_up import LineUp, new_example
 from keen_slate.store import sets
-from keen_slate.store.database import Database, DatabaseUnavailable
+from keen_slate.store.database import Database
 from keen_slate.store.models import Base, Example, ExampleSet
-from keen_slate.store.sets import BadOrder, ChangedMeanwhile, NewExample, NotFound
+from keen_slate.store.sets import NewExample
 from tests.support.cluster import fresh_database
 
 

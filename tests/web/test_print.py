@@ -12,7 +12,8 @@ from werkzeug.http import parse_options_header
 
 from keen_slate.services.desk import Desk
 from keen_slate.services.printing import Item, versions_of
-from keen_slate.services.shapes import Edits, Task
+from keen_slate.services.shapes.line_up import Task
+from keen_slate.services.shapes.work import Edits
 from keen_slate.store import print_jobs
 from keen_slate.web.app import create_app
 from tests.support.arithmetic import as_python

@@ -7,7 +7,8 @@ part) is taken away.
 import re
 from dataclasses import dataclass, replace
 
-from keen_slate.core.notation.text import sign_between, text_of
+from keen_slate.core.notation.layout import sign_between
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.problem.blanks import fill_sides, gaps_in
 from keen_slate.core.problem.tree import (

@@ -12,7 +12,6 @@ from keen_slate.core.laddering.limits import Limits, numbers_of
 from keen_slate.core.machine.engine import Move
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
-from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, Factor, Product, Sum, Term, children, evaluate, with_child
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
@@ -109,7 +108,7 @@ def other_operation(problem: Problem) -> Problem | None:
     """The same numbers, added where they were taken away, divided where they were multiplied; the larger first where
     they are taken away now. None for what has no such operation.
 
-    >>> problem_text(other_operation(read("2/5 + 3/4")).expr)
+    >>> other_operation(read("2/5 + 3/4")).text()
     '3/4 − 2/5'
     """
     expr = problem.expr
@@ -132,7 +131,7 @@ def contrast(problem: Problem, demand: str = "") -> tuple[Problem, frozenset[str
     With ``demand`` one of which this is the difference comes first.
 
     >>> other, differs = contrast(read("5 1/6 − 2 5/6"), "regroup")
-    >>> problem_text(other.expr), sorted(differs)
+    >>> other.text(), sorted(differs)
     ('5 5/6 − 2 1/6', ['regroup'])
     """
     have = frozenset(demands_of(problem))
@@ -214,7 +213,7 @@ def _with(expr: Expr, first: Expr, second: Expr) -> Expr:
 def _as_problem(expr: Expr, label: str) -> Problem | None:
     """The item as it is read when a teacher types it."""
     try:
-        return read(problem_text(expr, label))
+        return read(Problem(expr, label).text())
     except (UnreadableProblem, ValueError):
         return None
 

@@ -14,7 +14,7 @@ class Mistake:
     and the kind of ``picture`` that unsettle it.
 
     ``met`` is where curricula first meet it: where the work in which it is made stands. ``source`` is a publication, or
-    common practice. ``needs`` are demands without which it cannot be made. Words in braces are the teacher's.
+    common practice. ``needs`` are demands without which it cannot be made. Manner in braces are the teacher's.
     """
 
     id: str

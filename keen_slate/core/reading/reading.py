@@ -14,6 +14,8 @@ from fractions import Fraction
 from math import gcd
 from typing import Concatenate, Literal, ParamSpec
 
+from keen_slate.core.notation.manner import USUAL_MANNER, Manner
+from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,
@@ -50,7 +52,6 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.reading import asking
 from keen_slate.core.saying import unreadable
 from keen_slate.core.saying.say import Say
-from keen_slate.core.saying.words import Words
 
 P = ParamSpec("P")
 
@@ -76,12 +77,14 @@ SPACES = " \t\n\r\u00a0\u2000\u2001\u2002\u2003\u2004\u2005\u2006\u2007\u2008\u2
 
 
 class UnreadableProblem(ValueError):
-    """A text that is not a problem. ``said`` is the sentence, ``position`` the 0-based character it is about."""
+    """A text that is not a problem. ``said`` is the sentence, ``position`` the 0-based character that it is about,
+    ``manner`` that of the teacher who typed it."""
 
     def __init__(self, said: Say, position: int) -> None:
         super().__init__(f"{said.id} at {position}: {dict(said.data)}")
         self.said = said
         self.position = position
+        self.manner = USUAL_MANNER
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,6 +94,14 @@ class Problem:
     expr: Expr
     label: str = ""
     notes: tuple[Say, ...] = ()
+
+    def text(self, manner: Manner = USUAL_MANNER) -> str:
+        """The problem as it reads back, with what is asked and its label.
+
+        >>> read("2 3/4m+1 1/2 m").text()
+        '2 3/4 m + 1 1/2 m'
+        """
+        return problem_text(self.expr, manner.labelled(self.label))
 
 
 @dataclass(frozen=True, slots=True)
@@ -504,7 +515,7 @@ class _Reader:
         self.labels.append(token.text)
         self.divided_by_label = self.divided_by_label or divisor
 
-    def note(self, sentence: Callable[Concatenate[Words, P], str], *args: P.args, **data: P.kwargs) -> None:
+    def note(self, sentence: Callable[Concatenate[Manner, P], str], *args: P.args, **data: P.kwargs) -> None:
         said = Say.of(sentence, *args, **data)
         if said not in self.notes:
             self.notes.append(said)
@@ -519,7 +530,7 @@ class _Reader:
         return token
 
     def refuse(
-        self, sentence: Callable[Concatenate[Words, P], str], position: int, *args: P.args, **data: P.kwargs
+        self, sentence: Callable[Concatenate[Manner, P], str], position: int, *args: P.args, **data: P.kwargs
     ) -> UnreadableProblem:
         return UnreadableProblem(Say.of(sentence, *args, **data), position)
 

@@ -5,18 +5,18 @@ from typing import Protocol
 
 from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.machine.side_work import Multiples, PrimeFactors, Renaming, SideWork
+from keen_slate.core.notation.manner import Manner
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, whole_and_part
 from keen_slate.core.problem.tree import CrossProducts, Expr, Negative, Sum, Term, is_numeral
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
 from keen_slate.core.saying import renaming, wholes_and_parts
 from keen_slate.core.saying.say import Say
-from keen_slate.core.saying.words import Words
 
 
 class Reason(Protocol):
     """A sentence about different bottoms and what is common to them."""
 
-    def __call__(self, w: Words, /, bottoms: tuple[int, ...], common: int) -> str: ...
+    def __call__(self, w: Manner, /, bottoms: tuple[int, ...], common: int) -> str: ...
 
 
 LARGEST_TRIAL = 2000

@@ -6,13 +6,13 @@ from fractions import Fraction
 from typing import Protocol
 
 from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.notation.manner import Manner
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, Factor, Negative, Product, Sum, Term, decimal_for
 from keen_slate.core.rules.factors import first_pair, pair_replaced
 from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
 from keen_slate.core.saying import in_columns
 from keen_slate.core.saying.say import Say
-from keen_slate.core.saying.words import Words
 
 
 def multiply_decimals(expr: Expr) -> Move:
@@ -94,7 +94,7 @@ def as_lowest_fractions(expr: Expr) -> Move:
 class Reason(Protocol):
     """A sentence about numbers and what they have become."""
 
-    def __call__(self, w: Words, /, changed: tuple[tuple[Expr, Expr], ...]) -> str: ...
+    def __call__(self, w: Manner, /, changed: tuple[tuple[Expr, Expr], ...]) -> str: ...
 
 
 def _decimals_replaced(expr: Expr, written: Callable[[DecimalNumeral], Numeral], said: Reason) -> Move:

@@ -1,9 +1,10 @@
 """What is said where an item cannot be drawn as wished."""
 
-from keen_slate.core.saying.words import Words, filled, listed
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.saying.words import filled, listed
 
 
-def contradiction(w: Words, family: str, wishes: tuple[str, ...]) -> str:
+def contradiction(w: Manner, family: str, wishes: tuple[str, ...]) -> str:
     """``family`` and ``wishes`` are names with the teacher's words in braces."""
     names = [f"“{filled(name, w)}”" for name in wishes]
     within = filled(family, w)
@@ -12,15 +13,15 @@ def contradiction(w: Words, family: str, wishes: tuple[str, ...]) -> str:
     return f"{within}: {listed(names)} cannot be had together. Leave one of them out, and draw again."
 
 
-def lacks(w: Words, demands: tuple[str, ...]) -> str:
+def lacks(w: Manner, demands: tuple[str, ...]) -> str:
     return f"This one does without: {listed([filled(name, w) for name in demands])}."
 
 
-def asks_besides(w: Words, demands: tuple[str, ...]) -> str:
+def asks_besides(w: Manner, demands: tuple[str, ...]) -> str:
     return f"It asks besides: {listed([filled(name, w) for name in demands])}."
 
 
-def no_other_item(_: Words, how: str) -> str:
+def no_other_item(_: Manner, how: str) -> str:
     return {
         "another": "I found no other numbers near that ask for the same. Type one by hand.",
         "easier": "This is the easiest of its kind that I can draw. Type one by hand.",

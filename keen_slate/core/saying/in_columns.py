@@ -1,16 +1,18 @@
 """Reasons for work with decimals."""
 
-from keen_slate.core.notation.text import MINUS, text_of
+from keen_slate.core.notation.layout import MINUS
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying.phrases import changes
-from keen_slate.core.saying.words import Words, place_name, sentence
+from keen_slate.core.saying.words import place_name, sentence
 
 
-def equal_length(_: Words, places: int) -> str:
+def equal_length(_: Manner, places: int) -> str:
     return f"Points under each other; zeros fill up to {place_name(-places)}."
 
 
-def regroup_column(w: Words, digit: int, less: int, here: int, lender: int, across: int) -> str:
+def regroup_column(w: Manner, digit: int, less: int, here: int, lender: int, across: int) -> str:
     nines = ", leaving 9 in each column between" if across else ""
     enough = f"1 {place_name(here)[:-1]} is" if digit == 1 else f"{digit} {place_name(here)} are"
     return (
@@ -20,7 +22,7 @@ def regroup_column(w: Words, digit: int, less: int, here: int, lender: int, acro
 
 
 def write_digit(
-    _: Words, digits: tuple[int, ...], minus: bool, carried_in: int, total: int, digit: int, carry: int, place: int
+    _: Manner, digits: tuple[int, ...], minus: bool, carried_in: int, total: int, digit: int, carry: int, place: int
 ) -> str:
     numbers = digits + ((carried_in,) if carried_in and not minus else ())
     text = f"{f' {MINUS} ' if minus else ' + '}".join(map(str, numbers)) + f" = {total}"
@@ -28,27 +30,27 @@ def write_digit(
     return f"{sentence(place_name(place))}: {text}.{carried}"
 
 
-def multiply_decimals(_: Words, a: int, b: int, product: int, places: int) -> str:
+def multiply_decimals(_: Manner, a: int, b: int, product: int, places: int) -> str:
     ending = "1 digit after the point" if places == 1 else f"{places} digits after the point"
     return f"{a} × {b} = {product}; {ending}, as many as both have together."
 
 
-def shift_points(_: Words, shift: int, divisor: Expr) -> str:
-    return f"Make both {10**shift} times as large, so that the divisor is whole: {text_of(divisor)}."
+def shift_points(w: Manner, shift: int, divisor: Expr) -> str:
+    return f"Make both {10**shift} times as large, so that the divisor is whole: {text_of(divisor, w)}."
 
 
-def divide_decimals(_: Words, dividend: Expr, divisor: int, quotient: Expr) -> str:
-    point = " The point stands above the point." if "." in text_of(quotient) else ""
-    return f"{text_of(dividend)} ÷ {divisor} = {text_of(quotient)}.{point}"
+def divide_decimals(w: Manner, dividend: Expr, divisor: int, quotient: Expr) -> str:
+    point = " The point stands above the point." if "." in text_of(quotient, w) else ""
+    return f"{text_of(dividend, w)} ÷ {divisor} = {text_of(quotient, w)}.{point}"
 
 
-def decimals_as_fractions(_: Words, changed: tuple[tuple[Expr, Expr], ...]) -> str:
-    return f"Decimals as fractions by place value: {changes(changed)}."
+def decimals_as_fractions(w: Manner, changed: tuple[tuple[Expr, Expr], ...]) -> str:
+    return f"Decimals as fractions by place value: {changes(changed, w)}."
 
 
-def decimals_as_lowest(w: Words, changed: tuple[tuple[Expr, Expr], ...]) -> str:
-    return f"Decimals as fractions in {w.simplest_form}: {changes(changed)}."
+def decimals_as_lowest(w: Manner, changed: tuple[tuple[Expr, Expr], ...]) -> str:
+    return f"Decimals as fractions in {w.simplest_form}: {changes(changed, w)}."
 
 
-def all_decimals(_: Words, changed: tuple[tuple[Expr, Expr], ...]) -> str:
-    return f"All as decimals: {changes(changed)}."
+def all_decimals(w: Manner, changed: tuple[tuple[Expr, Expr], ...]) -> str:
+    return f"All as decimals: {changes(changed, w)}."

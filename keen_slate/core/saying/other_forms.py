@@ -2,71 +2,72 @@
 
 from fractions import Fraction
 
+from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import running_text, text_of, unit_text
 from keen_slate.core.numbers.forms import RepeatingDecimal
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying.phrases import changes
-from keen_slate.core.saying.words import Words, piece, place_name
+from keen_slate.core.saying.words import piece, place_name
 
 
-def whole_over_one(_: Words, n: int) -> str:
+def whole_over_one(_: Manner, n: int) -> str:
     return f"{n} wholes are {n}/1."
 
 
-def write_improper(w: Words, whole: int, top: int, bottom: int) -> str:
+def write_improper(w: Manner, whole: int, top: int, bottom: int) -> str:
     are = "1 whole is" if whole == 1 else f"{whole} wholes are"
     return f"{are} {whole} × {bottom} = {whole * bottom} {piece(bottom, w)}; {top} more make {whole * bottom + top}."
 
 
-def write_fraction(w: Words, number: Expr, places: int) -> str:
-    return f"The last digit of {text_of(number)} stands for {place_name(-places)}: {w.over} {10**places}."
+def write_fraction(w: Manner, number: Expr, places: int) -> str:
+    return f"The last digit of {text_of(number, w)} stands for {place_name(-places)}: {w.over} {10**places}."
 
 
-def write_repeating_fraction(_: Words, number: RepeatingDecimal) -> str:
+def write_repeating_fraction(w: Manner, number: RepeatingDecimal) -> str:
     times, before = 10 ** (number.places + len(number.block)), 10**number.places
     start = RepeatingDecimal(number.digits, 0, number.block)
     on = RepeatingDecimal(int(f"{number.digits}{number.block}"), 0, number.block)
     left = on.value - start.value
-    told = f"{times} times the number is {running_text(on)}"
+    told = f"{times} times the number is {running_text(on, w)}"
     if before == 1:
         return f"{told}, less the number is {left}. So {times - before} of it make {left}."
-    told += f" and {before} times it is {running_text(start)}"
+    told += f" and {before} times it is {running_text(start, w)}"
     return f"{told}; the difference is {left}. So {times - before} of it make {left}."
 
 
-def percent_as_hundredths(_: Words, number: Expr) -> str:
-    return f"{text_of(number)} means so many hundredths."
+def percent_as_hundredths(w: Manner, number: Expr) -> str:
+    return f"{text_of(number, w)} means so many hundredths."
 
 
-def percent_to_decimal(_: Words) -> str:
+def percent_to_decimal(_: Manner) -> str:
     return "A percent is a hundredth: the digits move two places."
 
 
-def percents_as_fractions(_: Words, changed: tuple[tuple[Expr, Expr], ...]) -> str:
-    return f"A percent is a number of hundredths: {changes(changed)}."
+def percents_as_fractions(w: Manner, changed: tuple[tuple[Expr, Expr], ...]) -> str:
+    return f"A percent is a number of hundredths: {changes(changed, w)}."
 
 
-def write_decimal_by_place(_: Words, top: int, bottom: int, places: int) -> str:
+def write_decimal_by_place(_: Manner, top: int, bottom: int, places: int) -> str:
     times = 10**places // bottom
     if times == 1:
         return f"{top}/{bottom} is read off by place value."
     return f"{bottom} × {times} = {10**places}, so {top}/{bottom} is {top * times}/{10**places}: {place_name(-places)}."
 
 
-def write_decimal(_: Words, top: int, bottom: int, quotient: Expr) -> str:
-    return f"A fraction is a division: {top} ÷ {bottom} = {text_of(quotient)}."
+def write_decimal(w: Manner, top: int, bottom: int, quotient: Expr) -> str:
+    return f"A fraction is a division: {top} ÷ {bottom} = {text_of(quotient, w)}."
 
 
-def write_repeating(_: Words, top: int, bottom: int, block: str) -> str:
+def write_repeating(_: Manner, top: int, bottom: int, block: str) -> str:
     digits = "the digit" if len(block) == 1 else f"the block of {len(block)} digits"
     return f"{top} ÷ {bottom} never ends: a remainder comes back, and {digits} {block} repeats."
 
 
-def write_percent(_: Words) -> str:
+def write_percent(_: Manner) -> str:
     return "Percent counts hundredths: 100 times the number."
 
 
-def round_(_: Words, unit: Fraction, way: int | None) -> str:
+def round_(_: Manner, unit: Fraction, way: int | None) -> str:
     to = f"To {unit_text(unit)}"
     if way is None:
         return f"{to}: it is there already, and nothing changes."
@@ -75,6 +76,6 @@ def round_(_: Words, unit: Fraction, way: int | None) -> str:
     return f"{to}: it lies {'past' if way > 0 else 'before'} midway, so round {'up' if way > 0 else 'down'}."
 
 
-def round_terms(_: Words, changed: tuple[tuple[Expr, Expr], ...], unit: Fraction) -> str:
+def round_terms(w: Manner, changed: tuple[tuple[Expr, Expr], ...], unit: Fraction) -> str:
     to = f"Each number to {unit_text(unit)}"
-    return f"{to}: {changes(changed)}." if changed else f"{to}: they are there already."
+    return f"{to}: {changes(changed, w)}." if changed else f"{to}: they are there already."

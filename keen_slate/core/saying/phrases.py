@@ -1,8 +1,10 @@
 """Phrases that several sentences share."""
 
-from keen_slate.core.notation.text import MINUS, text_of
+from keen_slate.core.notation.layout import MINUS
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.saying.words import Words, listed, piece
+from keen_slate.core.saying.words import listed, piece
 
 
 def signed(numbers: tuple[int, ...]) -> str:
@@ -17,7 +19,7 @@ def signed_number(n: int) -> str:
     return f"{MINUS}{-n}" if n < 0 else str(n)
 
 
-def pieces(count: int, bottom: int, w: Words) -> str:
+def pieces(count: int, bottom: int, w: Manner) -> str:
     return f"{count} {piece(bottom, w, many=count != 1)}"
 
 
@@ -25,5 +27,5 @@ def whole_or_wholes(count: int) -> str:
     return "1 whole" if count == 1 else f"{count} wholes"
 
 
-def changes(changed: tuple[tuple[Expr, Expr], ...]) -> str:
-    return listed([f"{text_of(a)} is {text_of(b)}" for a, b in changed])
+def changes(changed: tuple[tuple[Expr, Expr], ...], w: Manner) -> str:
+    return listed([f"{text_of(a, w)} is {text_of(b, w)}" for a, b in changed])

@@ -1,11 +1,10 @@
 """What is to be said: a sentence with the data that it speaks of. The words are made at the end."""
 
-import re
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Concatenate, ParamSpec
 
-from keen_slate.core.saying.words import DEFAULT_WORDS, Words
+from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 
 P = ParamSpec("P")
 
@@ -22,7 +21,7 @@ class Say:
     data: tuple[tuple[str, object], ...] = ()
 
     @classmethod
-    def of(cls, sentence: Callable[Concatenate[Words, P], str], *args: P.args, **data: P.kwargs) -> "Say":
+    def of(cls, sentence: Callable[Concatenate[Manner, P], str], *args: P.args, **data: P.kwargs) -> "Say":
         assert not args, "values are given by name"
         return cls(sentence, tuple(sorted(data.items())))
 
@@ -35,22 +34,11 @@ class Say:
         return dict(self.data)[name]
 
 
-def say(said: Say, words: Words = DEFAULT_WORDS) -> str:
+def say(said: Say, words: Manner = USUAL_MANNER) -> str:
     """The sentence in the teacher's words.
 
     >>> from keen_slate.core.saying import unreadable
     >>> say(Say.of(unreadable.bottom_zero, top=3))
     'I read 3/0: a piece cannot be 1 out of 0. Change the bottom number.'
     """
-    return with_decimal_sign(said.sentence(words, **dict(said.data)), words)
-
-
-def with_decimal_sign(text: str, words: Words) -> str:
-    """The text with the teacher's decimal sign.
-
-    >>> with_decimal_sign("0.35 is 35/100.", Words(decimal_sign=","))
-    '0,35 is 35/100.'
-    """
-    if words.decimal_sign == ".":
-        return text
-    return re.sub(r"\.(?=\d|\(\d+\)|</mn>)", words.decimal_sign, text)
+    return said.sentence(words, **dict(said.data))

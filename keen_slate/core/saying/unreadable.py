@@ -2,208 +2,211 @@
 
 from fractions import Fraction
 
-from keen_slate.core.notation.text import MINUS, running_text, text_of, unit_text
+from keen_slate.core.notation.layout import MINUS
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import running_text, text_of, unit_text
 from keen_slate.core.numbers.forms import RepeatingDecimal
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.saying.words import Words, listed
+from keen_slate.core.saying.words import listed
 
 
-def note_hyphen(_: Words, whole: str, top: str) -> str:
+def note_hyphen(_: Manner, whole: str, top: str) -> str:
     return f"I read a subtraction from {whole}. For the mixed number write {whole} {top}/… with a space."
 
 
-def note_bracket_multiplies(_: Words, decimal: str, bracket: str) -> str:
+def note_bracket_multiplies(_: Manner, decimal: str, bracket: str) -> str:
     return f"I read {decimal} × {bracket}. For the decimal with {bracket} repeating write {decimal}{bracket}{bracket}…"
 
 
-def note_spaced_bar(_: Words, top: str, bottom: str) -> str:
+def note_spaced_bar(_: Manner, top: str, bottom: str) -> str:
     return f"I read the fraction {top}/{bottom}. For the division write {top} ÷ {bottom}."
 
 
-def note_bar_divides(_: Words) -> str:
+def note_bar_divides(_: Manner) -> str:
     return "I read the bar as division from the left. Put what stands below it in brackets if all of it is meant."
 
 
-def note_from_the_left(_: Words) -> str:
+def note_from_the_left(_: Manner) -> str:
     return "I read × and ÷ from the left. If the bracket belongs to the divisor, put both in brackets."
 
 
-def note_minus_power(_: Words, base: int, exponent: str) -> str:
+def note_minus_power(_: Manner, base: int, exponent: str) -> str:
     return f"I read {MINUS}({base}^{exponent}). For a negative base write ({MINUS}{base})^{exponent}."
 
 
-def too_long(_: Words, length: int, limit: int) -> str:
+def too_long(_: Manner, length: int, limit: int) -> str:
     return f"This is {length:,} characters long. Keep a problem to {limit}: one problem at a time."
 
 
-def nothing_typed(_: Words) -> str:
+def nothing_typed(_: Manner) -> str:
     return "Type a problem, such as 6 1/4 − 2 5/6."
 
 
-def unknown_sign(_: Words, sign: str) -> str:
+def unknown_sign(_: Manner, sign: str) -> str:
     return f"I cannot read “{sign}” here. Use numbers, fractions such as 3/4, and the signs + − × ÷ ( )."
 
 
-def too_many_digits(_: Words, digits: int, limit: int) -> str:
+def too_many_digits(_: Manner, digits: int, limit: int) -> str:
     return f"A number here has {digits} digits. Use numbers of up to {limit} digits."
 
 
-def too_many_places(_: Words, places: int, limit: int) -> str:
+def too_many_places(_: Manner, places: int, limit: int) -> str:
     return f"A decimal here has {places} digits after its point. Use up to {limit}."
 
 
-def comma(_: Words) -> str:
+def comma(_: Manner) -> str:
     return (
         "I read a comma. Write a decimal point here, or set the decimal sign to a comma; "
         "thousands are written without one."
     )
 
 
-def labels_differ(_: Words, labels: tuple[str, ...]) -> str:
+def labels_differ(_: Manner, labels: tuple[str, ...]) -> str:
     return f"Different labels stand together: {listed(list(labels) or ['none'])}. Write all amounts in one unit."
 
 
-def one_percent_only(_: Words) -> str:
+def one_percent_only(_: Manner) -> str:
     return "Only one percent can be written in another form at a time."
 
 
-def round_to_what(_: Words) -> str:
+def round_to_what(_: Manner) -> str:
     return "Say how far to round, as in “to 2 places” or “to the nearest half”."
 
 
-def convert_to_what(_: Words) -> str:
+def convert_to_what(_: Manner) -> str:
     return "Say what it becomes, as in “as a decimal” or “as a mixed number”."
 
 
-def block_too_long(w: Words, bottom: int, limit: int) -> str:
+def block_too_long(w: Manner, bottom: int, limit: int) -> str:
     return f"Over {bottom} the decimal repeats only after more than {limit} digits. Use a smaller {w.bottom}."
 
 
-def compare_numbers_only(_: Words) -> str:
+def compare_numbers_only(_: Manner) -> str:
     return "Only numbers are compared here. Work calculations out first."
 
 
-def told_of_numbers_only(_: Words) -> str:
+def told_of_numbers_only(_: Manner) -> str:
     return "Words such as “subtract … from …” take two plain numbers. Write a longer calculation with signs."
 
 
-def compare_two(_: Words) -> str:
+def compare_two(_: Manner) -> str:
     return "Compare takes two numbers, as in “compare 3/4 and 5/6”. For more, write “order”."
 
 
-def order_more(_: Words) -> str:
-    return "Order takes two numbers or more, as in “order 3/4, 2/3, 0.7”."
+def order_more(w: Manner) -> str:
+    return f"Order takes two numbers or more, as in “order 3/4; 2/3; {w.decimal('0.7')}”."
 
 
-def side_missing(_: Words) -> str:
+def side_missing(_: Manner) -> str:
     return "One side of the equals sign is empty. Write something there."
 
 
-def repeating_alone(_: Words, number: RepeatingDecimal, value: Expr) -> str:
-    return f"A decimal that never ends is worked with as a fraction. For {running_text(number)} write {text_of(value)}."
+def repeating_alone(w: Manner, number: RepeatingDecimal, value: Expr) -> str:
+    as_fraction = f"For {running_text(number, w)} write {text_of(value, w)}."
+    return f"A decimal that never ends is worked with as a fraction. {as_fraction}"
 
 
-def which_digits_repeat(_: Words, number: str) -> str:
-    return f"I cannot tell which digits of “{number}” come again. Put them in brackets, as in 0.1(6)."
+def which_digits_repeat(w: Manner, number: str) -> str:
+    return f"I cannot tell which digits of “{number}” come again. Put them in brackets, as in {w.decimal('0.1')}(6)."
 
 
-def no_blank(_: Words) -> str:
+def no_blank(_: Manner) -> str:
     return "There is an equals sign but no blank. Put a ? where a number is to be found."
 
 
-def too_many_blanks(_: Words) -> str:
+def too_many_blanks(_: Manner) -> str:
     return "There are too many blanks to try. Leave at most two of this kind."
 
 
-def blank_without_equals(_: Words) -> str:
+def blank_without_equals(_: Manner) -> str:
     return "A blank needs an equals sign, as in 2/3 = ?/12."
 
 
-def two_points(_: Words, number: str) -> str:
+def two_points(_: Manner, number: str) -> str:
     return f"“{number}” has two points. A decimal has one: take the other out."
 
 
-def closing_without_opening(_: Words, bracket: str) -> str:
+def closing_without_opening(_: Manner, bracket: str) -> str:
     return f"The “{bracket}” closes a bracket that was never opened. Take it out, or open one before it."
 
 
-def sign_in_the_way(_: Words, sign: str) -> str:
+def sign_in_the_way(_: Manner, sign: str) -> str:
     return f"I did not expect “{sign}” here. Take it out, or write a number before it."
 
 
-def two_signs(_: Words, signs: str) -> str:
+def two_signs(_: Manner, signs: str) -> str:
     return f"Two signs stand together: “{signs}”. Take one out, or put a negative number in brackets, as in 3 − (−2)."
 
 
-def two_numbers(_: Words, first: str, second: str) -> str:
+def two_numbers(_: Manner, first: str, second: str) -> str:
     together = f"“{first}” and “{second}” stand together with no sign between."
     return f"{together} Write + or − between them, or make a fraction such as 1/4."
 
 
-def exponent_missing(_: Words) -> str:
+def exponent_missing(_: Manner) -> str:
     return "A power needs a whole number after the ^, as in 7^2."
 
 
-def power_of_a_fraction(_: Words, base: Expr) -> str:
-    return f"This power can be read two ways. For the whole fraction write ({text_of(base)})^…; otherwise use ÷."
+def power_of_a_fraction(w: Manner, base: Expr) -> str:
+    return f"This power can be read two ways. For the whole fraction write ({text_of(base, w)})^…; otherwise use ÷."
 
 
-def power_of_a_power(_: Words, limit: int) -> str:
+def power_of_a_power(_: Manner, limit: int) -> str:
     return f"A power of a power grows past any sheet. Use one exponent, up to {limit}."
 
 
-def exponent_too_large(_: Words, limit: int) -> str:
+def exponent_too_large(_: Manner, limit: int) -> str:
     return f"This exponent is too large to write out. Use one up to {limit}."
 
 
-def too_deep(_: Words, limit: int) -> str:
+def too_deep(_: Manner, limit: int) -> str:
     return f"Brackets stand more than {limit} deep here. Use fewer brackets inside brackets."
 
 
-def bracket_not_closed(_: Words, bracket: str, closing: str) -> str:
+def bracket_not_closed(_: Manner, bracket: str, closing: str) -> str:
     return f"The bracket “{bracket}” is not closed. Write “{closing}” where it ends."
 
 
-def too_many_numbers(_: Words, limit: int) -> str:
+def too_many_numbers(_: Manner, limit: int) -> str:
     return f"There are more than {limit} numbers. Split this into several problems."
 
 
-def bottom_missing(w: Words, so_far: str, top: int | str) -> str:
+def bottom_missing(w: Manner, so_far: str, top: int | str) -> str:
     return f"“{so_far}” has no {w.bottom} number. Write it after the bar, as in {top}/4."
 
 
-def bottom_zero(w: Words, top: int | str) -> str:
+def bottom_zero(w: Manner, top: int | str) -> str:
     return f"I read {top}/0: a piece cannot be 1 out of 0. Change the {w.bottom} number."
 
 
-def two_bars(_: Words, a: int, b: int) -> str:
+def two_bars(_: Manner, a: int, b: int) -> str:
     return f"“{a}/{b}/” has two bars and can be read two ways. Write {a}/{b} ÷ … or {a} ÷ ({b}/…)."
 
 
-def ends_after_sign(_: Words, sign: str) -> str:
+def ends_after_sign(_: Manner, sign: str) -> str:
     return f"The problem stops after “{sign}”. Write a number after it, or take it out."
 
 
-def empty_brackets(_: Words) -> str:
+def empty_brackets(_: Manner) -> str:
     return "These brackets are empty. Write a number in them, or take them out."
 
 
-def top_missing(w: Words) -> str:
+def top_missing(w: Manner) -> str:
     return f"This fraction bar has no {w.top} number. Write it before the bar, as in 3/4."
 
 
-def number_expected(_: Words, sign: str) -> str:
+def number_expected(_: Manner, sign: str) -> str:
     return f"I expected a number before “{sign}”. Write one there, or take the sign out."
 
 
-def divides_by_zero(_: Words) -> str:
+def divides_by_zero(_: Manner) -> str:
     return "This divides by something worth 0, which has no answer. Change what stands after the ÷."
 
 
-def estimate_divides_by_zero(_: Words, unit: Fraction, finer: Fraction | None) -> str:
+def estimate_divides_by_zero(_: Manner, unit: Fraction, finer: Fraction | None) -> str:
     what_to_do = f"Round to {unit_text(finer)} instead." if finer else "Change what is divided by."
     return f"Rounded to {unit_text(unit)}, what is divided by becomes 0, and nothing can be divided by 0. {what_to_do}"
 
 
-def too_large(_: Words, limit: int) -> str:
+def too_large(_: Manner, limit: int) -> str:
     return f"Working this out needs numbers of more than {limit} digits. Use smaller numbers or fewer of them."

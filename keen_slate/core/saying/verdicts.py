@@ -1,19 +1,19 @@
 """What is said of an answer and of a pupil's lines."""
 
+from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.saying.words import Words
 
 
-def slip(_: Words, kind: str, alone: bool, worked: Expr | None) -> str:
+def slip(w: Manner, kind: str, alone: bool, worked: Expr | None) -> str:
     if worked is None:
         return "A slip of one basic fact" if alone else "with a slip of one basic fact"
     if kind == "item":
-        return f"The numbers of another item: {problem_text(worked)}"
-    return f"A digit copied wrongly: {problem_text(worked)}"
+        return f"The numbers of another item: {problem_text(worked, w)}"
+    return f"A digit copied wrongly: {problem_text(worked, w)}"
 
 
-def about_one(_: Words, verdict: str) -> str:
+def about_one(_: Manner, verdict: str) -> str:
     return {
         "more": "Each part is at least a half: together more than 1.",
         "less": "Each part is at most a half: together less than 1.",
@@ -21,7 +21,7 @@ def about_one(_: Words, verdict: str) -> str:
     }[verdict]
 
 
-def verdict(_: Words, verdict: str, causes: int) -> str:
+def verdict(_: Manner, verdict: str, causes: int) -> str:
     if verdict == "right":
         return "Right."
     if verdict == "wrong form":
@@ -31,7 +31,7 @@ def verdict(_: Words, verdict: str, causes: int) -> str:
     return "Wrong. This may have led there:" if causes == 1 else "Wrong. One of these may have led there:"
 
 
-def line_verdict(_: Words, verdict: str, due: str, run_on: bool) -> str:
+def line_verdict(_: Manner, verdict: str, due: str, run_on: bool) -> str:
     told = {
         "follows": "Follows.",
         "side-work": "Side work, and right.",
@@ -41,13 +41,15 @@ def line_verdict(_: Words, verdict: str, due: str, run_on: bool) -> str:
     return told + (" Equal signs are strung together between things that are not equal." if run_on else "")
 
 
-def lines_of_one_value(_: Words) -> str:
+def lines_of_one_value(_: Manner) -> str:
     return "Lines are judged where a calculation has one value; this asks for something else."
 
 
-def answer_is_no_number(_: Words) -> str:
-    return "I cannot read this as an answer. Write one number, such as 3 5/12 or 2.75; for blanks, commas between."
+def answer_is_no_number(w: Manner) -> str:
+    between = "semicolons" if w.decimal_comma else "commas"
+    such = f"3 5/12 or {w.decimal('2.75')}"
+    return f"I cannot read this as an answer. Write one number, such as {such}; for blanks, {between} between."
 
 
-def answer_is_no_comparison(_: Words) -> str:
+def answer_is_no_comparison(_: Manner) -> str:
     return "I cannot read this as a comparison. Write <, > or =, or the numbers in order with signs or commas between."

@@ -1,41 +1,41 @@
 """Which way is recommended, and what a check shows."""
 
+from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.saying.words import Words
 
 
-def recommend_possible(_: Words) -> str:
+def recommend_possible(_: Manner) -> str:
     return "The other way cannot be followed here."
 
 
-def recommend_facts(_: Words, more: int, fewer: int) -> str:
+def recommend_facts(_: Manner, more: int, fewer: int) -> str:
     return f"Fewer facts beyond 12 × 12: {fewer} against {more}."
 
 
-def recommend_smaller(_: Words, small: int, large: int) -> str:
+def recommend_smaller(_: Manner, small: int, large: int) -> str:
     return f"Smaller numbers: up to {small} instead of {large}."
 
 
-def recommend_shorter(_: Words, few: int, many: int) -> str:
+def recommend_shorter(_: Manner, few: int, many: int) -> str:
     return f"Shorter: {few} lines instead of {many}." if few < many else "Nothing is left to simplify."
 
 
-def recommend_either(_: Words) -> str:
+def recommend_either(_: Manner) -> str:
     return "Both cost the same here."
 
 
-def check_inverse(_: Words, back: Expr, undone: Expr) -> str:
-    return f"Undo it: {text_of(undone)} must give {text_of(back)} again."
+def check_inverse(w: Manner, back: Expr, undone: Expr) -> str:
+    return f"Undo it: {text_of(undone, w)} must give {text_of(back, w)} again."
 
 
-def check_another_school(_: Words) -> str:
+def check_another_school(_: Manner) -> str:
     return "Work it another way: the answer must be the same."
 
 
-def check_decimals(_: Words) -> str:
+def check_decimals(_: Manner) -> str:
     return "Every number here ends as a decimal: work it in decimals."
 
 
-def check_simplest(w: Words, top: int, bottom: int) -> str:
+def check_simplest(w: Manner, top: int, bottom: int) -> str:
     return f"{top} and {bottom} share no factor but 1: {w.simplest_form}."

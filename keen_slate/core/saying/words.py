@@ -1,26 +1,10 @@
 """The teacher's words, and how numbers are named in a sentence."""
 
+import re
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
-
-@dataclass(frozen=True, slots=True)
-class Words:
-    """One choice for every word on which teachers differ. ``words_from`` makes one from choices by name."""
-
-    regroup: str = "regroup"
-    quarter: str = "quarter"
-    top: str = "top"
-    bottom: str = "bottom"
-    common_bottom: str = "lowest common bottom"
-    common_multiple: str = "common multiple"
-    greatest_common_factor: str = "greatest common factor"
-    simplest_form: str = "simplest form"
-    improper: str = "improper"
-    over: str = "over"
-    order: str = "brackets, powers, × and ÷ from the left, + and − from the left"
-    decimal_sign: str = "."
-
+from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 
 VOCABULARY: dict[str, tuple[str, ...]] = {
     "regroup": ("regroup", "borrow", "rename", "exchange"),
@@ -37,16 +21,14 @@ VOCABULARY: dict[str, tuple[str, ...]] = {
 }
 """The words that a teacher can choose from; the first of each is the default."""
 
-DEFAULT_WORDS = Words()
 
-
-def words_from(chosen: Mapping[str, str]) -> Words:
+def manner_from(chosen: Mapping[str, str]) -> Manner:
     """The default words with ``chosen`` in their place. Raises ValueError for a word that is not offered."""
     for name, word in chosen.items():
         if word not in VOCABULARY.get(name, ()):
             offered = ", ".join(VOCABULARY.get(name, tuple(VOCABULARY)))
             raise ValueError(f"There is no {name}={word}. Choose one of: {offered}.")
-    return replace(DEFAULT_WORDS, **chosen)
+    return replace(USUAL_MANNER, **chosen)
 
 
 _ORDINALS = {
@@ -60,10 +42,10 @@ _PLACES = {
 }  # fmt: skip
 
 
-def piece(bottom: int, words: Words, *, many: bool = True) -> str:
+def piece(bottom: int, words: Manner, *, many: bool = True) -> str:
     """The name of one piece of that size: ``twelfths``, ``half``, ``24ths``.
 
-    >>> piece(6, DEFAULT_WORDS), piece(2, DEFAULT_WORDS, many=False), piece(24, DEFAULT_WORDS)
+    >>> piece(6, USUAL_MANNER), piece(2, USUAL_MANNER, many=False), piece(24, USUAL_MANNER)
     ('sixths', 'half', '24ths')
     """
     if bottom == 1:
@@ -95,15 +77,26 @@ def listed(items: list[str]) -> str:
     return items[0] if len(items) == 1 else ", ".join(items[:-1]) + " and " + items[-1]
 
 
-def in_words(text: str, words: Words) -> str:
+def in_words(text: str, words: Manner) -> str:
     """A name with the teacher's words in its braces.
 
-    >>> in_words("Which {bottom}s change?", Words())
+    >>> in_words("Which {bottom}s change?", Manner())
     'Which bottoms change?'
     """
     return sentence(filled(text, words))
 
 
-def filled(text: str, words: Words) -> str:
-    """The same within a sentence, the first letter as it is."""
-    return text.format(**{name: getattr(words, name) for name in VOCABULARY}) if "{" in text else text
+def filled(text: str, words: Manner) -> str:
+    """The same within a sentence, the first letter as it is; a decimal in braces gets the teacher's sign.
+
+    >>> filled("{top}s and {4.8}", Manner(decimal_sign=","))
+    'tops and 4,8'
+    """
+    return _BRACES.sub(lambda found: _filled_in(found.group(1), words), text) if "{" in text else text
+
+
+_BRACES = re.compile(r"\{([^{}]+)\}")
+
+
+def _filled_in(name: str, words: Manner) -> str:
+    return str(getattr(words, name)) if name in VOCABULARY else words.decimal(name)

@@ -188,8 +188,8 @@ FACETS = (
         "decimal-fractions",
         "Decimals as fractions",
         (
-            Choice("reduce-at-end", "reduce at the end", "0.35 is 35/100."),
-            Choice("reduce-at-once", "reduce at once", "0.35 is 7/20.", leads_elsewhere=True),
+            Choice("reduce-at-end", "reduce at the end", "{0.35} is 35/100."),
+            Choice("reduce-at-once", "reduce at once", "{0.35} is 7/20.", leads_elsewhere=True),
         ),
     ),
     Facet(

@@ -1,0 +1,45 @@
+"""A ladder drawn on the command line."""
+
+import argparse
+from typing import Any
+
+from keen_slate.command_line.arguments import Teacher, pairs
+from keen_slate.command_line.problems import Record
+from keen_slate.core.curriculum.places import place_text
+from keen_slate.core.demands.find import place_of
+from keen_slate.core.laddering.families import FAMILY
+from keen_slate.core.laddering.ladder import Wishes, ladder
+from keen_slate.core.laddering.limits import Limits
+
+NUMBER_LIMITS = ("largest_bottom", "largest_common", "largest_whole", "places", "largest_fact")
+
+
+def rungs(options: argparse.Namespace, teacher: Teacher) -> list[Record]:
+    """The rungs of a ladder. Raises ValueError for wishes that there are not, Contradiction for those that exclude."""
+    return [
+        {
+            "problem": rung.problem.text(teacher.manner),
+            "role": rung.role,
+            "added": rung.target.added,
+            "required": sorted(rung.target.required),
+            "demands": list(rung.demands),
+            "place": place_text(place) if (place := place_of(rung.demands)) else "",
+            "tells": str(rung.tells),
+        }
+        for rung in ladder(_wishes(options), teacher.school)
+    ]
+
+
+def _wishes(options: argparse.Namespace) -> Wishes:
+    can, new = (tuple(filter(None, text.split(","))) for text in (options.can, options.new))
+    unknown = [d for d in (*can, *new) if d not in FAMILY[options.family].climb]
+    if unknown:
+        raise ValueError(f"{options.family} cannot ask {unknown[0]}; see `aims`.")
+    if not (1 <= options.count <= 40 and 0 <= options.review <= 20):
+        raise ValueError("--count takes 1 to 40, --review 0 to 20.")
+    chosen: dict[str, Any] = {}
+    for name, number in pairs(options.limits, "largest_bottom=12").items():
+        if name not in NUMBER_LIMITS or not number.isdecimal():
+            raise ValueError(f"--limits takes whole numbers for {', '.join(NUMBER_LIMITS)}.")
+        chosen[name] = int(number)
+    return Wishes(options.family, frozenset(can), new, options.count, options.review, Limits(**chosen), options.seed)

@@ -1,0 +1,433 @@
+"""What is set for an expression, made once for every writer: rows, fractions, brackets, blanks, labels, words.
+
+A writer (plain text here; MathML, LaTeX, print and speech in ``render/``) knows the nodes and nothing of expressions,
+so that a new kind of expression costs one place. A node may be a ``Part``: what stands at a path of the expression, so
+that it can be marked or left blank.
+"""
+
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass
+from fractions import Fraction as Value
+from itertools import pairwise
+from typing import Any, Literal
+
+from keen_slate.core.notation.manner import USUAL_MANNER, Manner
+from keen_slate.core.numbers.forms import (
+    CommonFraction,
+    DecimalNumeral,
+    MixedNumber,
+    Percent,
+    RepeatingDecimal,
+    Whole,
+)
+from keen_slate.core.problem.tree import (
+    Chain,
+    Columns,
+    Comparison,
+    Convert,
+    CrossProducts,
+    Estimating,
+    Expr,
+    Factor,
+    Gap,
+    Group,
+    Left,
+    Negative,
+    Path,
+    Power,
+    Product,
+    Rounding,
+    Simplify,
+    Split,
+    Sum,
+    Term,
+    children,
+    columns_as_sum,
+    evaluate,
+)
+
+MINUS = "−"
+Bracket = Literal["(", "[", "{"]
+CLOSING: dict[Bracket, str] = {"(": ")", "[": "]", "{": "}"}
+
+
+@dataclass(frozen=True, slots=True)
+class Digits:
+    """A whole number or a decimal, its decimal sign as the teacher writes it."""
+
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Repeats:
+    """The block that comes again, behind the digits before it."""
+
+    block: str
+
+
+@dataclass(frozen=True, slots=True)
+class Over:
+    """A fraction."""
+
+    top: "Node"
+    bottom: "Node"
+
+
+@dataclass(frozen=True, slots=True)
+class Mixed:
+    """A whole beside its fraction."""
+
+    whole: "Node"
+    part: Over
+
+
+@dataclass(frozen=True, slots=True)
+class Sign:
+    """An operation between two things (``unseen``: multiplied, and no sign is written), a minus before one, an equals
+    sign between sides, the sign that a comparison finds, or a percent sign behind."""
+
+    text: str
+    role: Literal["between", "unseen", "before", "equals", "found", "behind"] = "between"
+
+
+@dataclass(frozen=True, slots=True)
+class InBrackets:
+    """``needed``: only because a sign before it would otherwise belong to its first part."""
+
+    inner: "Node"
+    bracket: Bracket = "("
+    needed: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Raised:
+    """A base with its exponent."""
+
+    base: "Node"
+    exponent: Digits
+
+
+@dataclass(frozen=True, slots=True)
+class Blank:
+    """An empty place."""
+
+
+@dataclass(frozen=True, slots=True)
+class Words:
+    """Words between numbers, with the spaces round them."""
+
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Label:
+    """The unit or percent sign behind an amount."""
+
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """Things beside each other."""
+
+    items: tuple["Node", ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """What stands at a path of the expression."""
+
+    at: Path
+    inner: "Node"
+
+
+Node = Digits | Repeats | Over | Mixed | Sign | InBrackets | Raised | Blank | Words | Label | Row | Part
+
+TOLD: dict[type, tuple[str, str]] = {Sum: ("subtract ", " from "), Product: ("how many ", " in ")}
+"""The words round a difference and a quotient that are told with the second number first."""
+_BETWEEN = {"+": Sign("+"), MINUS: Sign(MINUS), "×": Sign("×"), "÷": Sign("÷")}
+_BEFORE = Sign(MINUS, "before")
+_UNSEEN = Sign("×", "unseen")
+_EQUALS = Sign("=", "equals")
+_EMPTY = Blank()
+_OF = Words(" of ")
+
+
+def layout(expr: Expr, manner: Manner = USUAL_MANNER) -> Node:
+    """What is set for an expression, its amounts with their label.
+
+    >>> layout(DecimalNumeral(275, 2), Manner(decimal_sign=",", label="m"))
+    Row(items=(Digits(text='2,75'), Label(text='m')))
+    """
+    return _Setter(manner).set(expr, (), labelled=bool(manner.label))
+
+
+class _Setter:
+    """``at`` is the path of what is set, None where it stands at none of its own."""
+
+    def __init__(self, manner: Manner) -> None:
+        self.manner = manner
+        self._label = (Label(manner.label),)
+
+    def set(self, expr: Expr, at: Path | None, *, labelled: bool) -> Node:
+        kind = type(expr)
+        if kind in _HOLDING and not (kind is Product and not _label_inside(expr)):
+            return _SETTING[kind](self, expr, at, labelled)
+        node = _SETTING[kind](self, expr, at, False)
+        return Row((node, *self._label)) if labelled else node
+
+    def part(self, expr: Expr, at: Path | None, index: int, *, labelled: bool) -> Node:
+        """What stands directly below, at its place."""
+        if at is None:
+            return self.set(expr, None, labelled=labelled)
+        place = (*at, index)
+        return Part(place, self.set(expr, place, labelled=labelled))
+
+    def fraction(self, expr: CommonFraction, _at: Path | None, _labelled: bool) -> Node:
+        return _over(expr.numerator, expr.denominator)
+
+    def mixed(self, expr: MixedNumber, _at: Path | None, _labelled: bool) -> Node:
+        return Mixed(Digits(str(expr.whole)), _over(expr.numerator, expr.denominator))
+
+    def whole(self, expr: Whole, _at: Path | None, _labelled: bool) -> Node:
+        return Digits(str(expr.n))
+
+    def decimal(self, expr: DecimalNumeral, _at: Path | None, _labelled: bool) -> Node:
+        return Digits(self.manner.decimal(decimal_text(expr)))
+
+    def repeating(self, expr: RepeatingDecimal, _at: Path | None, _labelled: bool) -> Node:
+        shown = str(expr.digits).zfill(expr.places + 1)
+        cut = len(shown) - expr.places
+        return Row((Digits(self.manner.decimal(f"{shown[:cut]}.{shown[cut:]}")), Repeats(expr.block)))
+
+    def percent(self, expr: Percent, _at: Path | None, _labelled: bool) -> Node:
+        return Row((self.set(expr.of, None, labelled=False), Sign("%", "behind")))
+
+    def negative(self, expr: Negative, at: Path | None, labelled: bool) -> Node:
+        inner = self.part(expr.of, at, 0, labelled=labelled)
+        return Row((_BEFORE, InBrackets(inner, needed=True) if _is_compound(expr.of) else inner))
+
+    def sum(self, expr: Sum, at: Path | None, labelled: bool) -> Node:
+        if "told" in expr.marks:
+            return self.told(expr, at, labelled)
+        opposites = "opposites" in expr.marks
+        items: list[Node] = []
+        for index, term in enumerate(expr.terms):
+            if opposites and term.minus:
+                term = Term(Negative(term.expr))
+            inner = self.part(term.expr, at, index, labelled=labelled)
+            if _is_compound(term.expr) and (index or term.minus):
+                inner = InBrackets(inner, needed=True)
+            if index:
+                items.append(_BETWEEN[MINUS if term.minus else "+"])
+            elif term.minus:
+                items.append(_BEFORE)
+            items.append(inner)
+        return Row(tuple(items))
+
+    def told(self, expr: Sum | Product, at: Path | None, labelled: bool) -> Node:
+        (first, second), (before, between) = children(expr), TOLD[type(expr)]
+        named = self.part(second, at, 1, labelled=labelled), self.part(first, at, 0, labelled=labelled)
+        return Row((Words(before), named[0], Words(between), named[1]))
+
+    def product(self, expr: Product, at: Path | None, labelled: bool) -> Node:
+        if "told" in expr.marks:
+            return self.told(expr, at, labelled)
+        items: list[Node] = []
+        for index, factor in enumerate(expr.factors):
+            if index:
+                items.append(_sign_before(expr.factors, index))
+            inner = self.part(factor.expr, at, index, labelled=labelled and index == 0)
+            bare = isinstance(factor.expr, Product) or _is_compound(factor.expr)
+            items.append(InBrackets(inner, needed=True) if bare else inner)
+        return Row(tuple(items))
+
+    def power(self, expr: Power, at: Path | None, _labelled: bool) -> Node:
+        plain = isinstance(expr.base, (Whole, DecimalNumeral, Group, Gap))
+        inner = self.part(expr.base, at, 0, labelled=False)
+        return Raised(inner if plain else InBrackets(inner), Digits(str(expr.exponent)))
+
+    def group(self, expr: Group, at: Path | None, labelled: bool) -> Node:
+        return InBrackets(self.part(expr.inner, at, 0, labelled=labelled), expr.bracket)
+
+    def split(self, expr: Split, _at: Path | None, labelled: bool) -> Node:
+        numbers: list[Expr] = [*(Whole(w) for w in expr.wholes), *expr.parts]
+        return _joined((self.set(n, None, labelled=labelled) for n in numbers), _BETWEEN["+"])
+
+    def columns(self, expr: Columns, _at: Path | None, labelled: bool) -> Node:
+        return self.set(columns_as_sum(expr), None, labelled=labelled)
+
+    def cross_products(self, expr: CrossProducts, _at: Path | None, _labelled: bool) -> Node:
+        a, b, c, d = (
+            Digits(str(n)) for fraction in (expr.first, expr.second) for n in (fraction.numerator, fraction.denominator)
+        )
+        times, sign = _BETWEEN["×"], _BETWEEN[MINUS if expr.minus else "+"]
+        return Over(Row((a, times, d, sign, c, times, b)), Row((b, times, d)))
+
+    def gap(self, expr: Gap, _at: Path | None, _labelled: bool) -> Node:
+        if expr.is_alone:
+            return _EMPTY
+        whole, top, bottom = (_EMPTY if n is None else Digits(str(n)) for n in (expr.whole, expr.top, expr.bottom))
+        part = Over(top, bottom)
+        return part if expr.whole == -1 else Mixed(whole, part)
+
+    def asked(self, expr: Any, at: Path | None, labelled: bool) -> Node:
+        return self.part(expr.of, at, 0, labelled=labelled)
+
+    def comparison(self, expr: Comparison, _at: Path | None, labelled: bool) -> Node:
+        numbers, signs = shown_items(expr)
+        items = [self.set(numbers[0], None, labelled=labelled)]
+        for sign, number in zip(signs, numbers[1:], strict=True):
+            items.append(_SAID.get(sign) or Sign(sign, "found"))
+            items.append(self.set(number, None, labelled=labelled))
+        return Row(tuple(items))
+
+    def chain(self, expr: Chain, _at: Path | None, labelled: bool) -> Node:
+        if expr.note == "count-tops":
+            counts = [
+                _EMPTY if w == 1 else Row((Digits(str(w)), _BETWEEN["×"], _EMPTY)) for w in expr.weights
+            ]  # fmt: skip
+            return Row((_joined(counts, _BETWEEN["+"]), _EQUALS, Digits(str(expr.total))))
+        return _joined((self.set(side, None, labelled=labelled) for side in chain_sides(expr)), _EQUALS)
+
+
+_Setting = Callable[[_Setter, Any, Path | None, bool], Node]
+_SETTING: dict[type, _Setting] = {
+    Whole: _Setter.whole,
+    CommonFraction: _Setter.fraction,
+    MixedNumber: _Setter.mixed,
+    DecimalNumeral: _Setter.decimal,
+    RepeatingDecimal: _Setter.repeating,
+    Percent: _Setter.percent,
+    Negative: _Setter.negative,
+    Sum: _Setter.sum,
+    Product: _Setter.product,
+    Power: _Setter.power,
+    Group: _Setter.group,
+    Split: _Setter.split,
+    Columns: _Setter.columns,
+    CrossProducts: _Setter.cross_products,
+    Gap: _Setter.gap,
+    Convert: _Setter.asked,
+    Simplify: _Setter.asked,
+    Rounding: _Setter.asked,
+    Left: _Setter.asked,
+    Estimating: _Setter.asked,
+    Comparison: _Setter.comparison,
+    Chain: _Setter.chain,
+}
+_HOLDING = frozenset(
+    (
+        Negative, Sum, Product, Group, Split, Columns, Convert, Simplify, Rounding, Left, Estimating, Comparison, Chain,
+    )
+)  # fmt: skip
+"""What holds its amounts inside, where they get their labels."""
+_COMPOUND = frozenset((Negative, Sum, Split, Columns))
+_SAID = {"and": Words(" and "), ",": Words(", ")}
+
+
+def _is_compound(expr: Expr) -> bool:
+    """Whether a sign before it would otherwise belong to its first part only."""
+    return type(expr) in _COMPOUND
+
+
+def _label_inside(expr: Any) -> bool:
+    """Of a product the first factor is the amount where something is divided, or a sum of amounts is multiplied."""
+    return "told" in expr.marks or any(f.divide for f in expr.factors) or isinstance(expr.factors[0].expr, Group)
+
+
+def _over(top: int, bottom: int) -> Over:
+    return Over(Digits(str(top)), Digits(str(bottom)))
+
+
+def _joined(nodes: Iterable[Node], sign: Sign) -> Node:
+    items: list[Node] = []
+    for node in nodes:
+        if items:
+            items.append(sign)
+        items.append(node)
+    return Row(tuple(items))
+
+
+def _sign_before(factors: tuple[Factor, ...], index: int) -> Sign | Words:
+    """The sign before a factor; none is seen where a bracket stands beside it and none was written."""
+    beside = (factors[index - 1].expr, factors[index].expr)
+    if isinstance(beside[0], Percent):
+        return _OF
+    if factors[index].implied and any(isinstance(e, (Group, Negative)) for e in beside):
+        return _UNSEEN
+    return _BETWEEN["÷" if factors[index].divide else "×"]
+
+
+def decimal_text(number: DecimalNumeral) -> str:
+    """All its digits and its point, ``4.50`` or ``.4``."""
+    digits = str(number.digits).zfill(number.places + 1)
+    units, rest = digits[: -number.places], digits[-number.places :]
+    return f"{'' if units == '0' and not number.leading_zero else units}.{rest}"
+
+
+def sign_between(a: Expr, b: Expr) -> str:
+    """``<``, ``>`` or ``=``, by the values."""
+    first: Value = evaluate(a)
+    second: Value = evaluate(b)
+    return "<" if first < second else ">" if first > second else "="
+
+
+def shown_items(expr: Comparison) -> tuple[tuple[Expr, ...], tuple[str, ...]]:
+    """The numbers of a comparison in the order in which they stand, and the signs between them."""
+    items = expr.written if expr.judged == 2 else expr.items
+    if expr.claims:
+        return items, expr.claims
+    if not expr.judged:
+        return items, ("and",) if expr.pair else (",",) * (len(items) - 1)
+    return items, tuple(sign_between(a, b) for a, b in pairwise(items))
+
+
+def chain_sides(expr: Chain) -> tuple[Expr, ...]:
+    """What stands on the line of a chain: a blank set alone and what it equals, or the sides."""
+    if expr.gap is not None and expr.equals is not None:
+        return expr.gap, expr.equals
+    return expr.sides
+
+
+def below(node: Node) -> Iterator[Node]:
+    """The nodes directly inside."""
+    match node:
+        case Row(items):
+            yield from items
+        case Part(_, inner) | InBrackets(inner):
+            yield inner
+        case Over(top, bottom):
+            yield from (top, bottom)
+        case Mixed(whole, part):
+            yield from (whole, part)
+        case Raised(base, exponent):
+            yield from (base, exponent)
+
+
+def emptied(node: Node) -> Node:
+    """The same with an empty place for each of its numbers, and for the signs that a judgement finds; no labels.
+
+    >>> emptied(layout(MixedNumber(2, 3, 4), Manner(label="m")))
+    Mixed(whole=Blank(), part=Over(top=Blank(), bottom=Blank()))
+    """
+    match node:
+        case Digits() | Repeats() | Raised():
+            return _EMPTY
+        case Sign(_, "found") | Words(" and " | ", "):
+            return Row((Words(" "), _EMPTY, Words(" ")))
+        case Over(top, bottom) if isinstance(top, Row) or isinstance(bottom, Row):
+            return _EMPTY
+        case Over(top, bottom):
+            return Over(emptied(top), emptied(bottom))
+        case Mixed(_, part):
+            return Mixed(_EMPTY, Over(emptied(part.top), emptied(part.bottom)))
+        case InBrackets(inner, bracket, needed):
+            return InBrackets(emptied(inner), bracket, needed)
+        case Part(at, inner):
+            return Part(at, emptied(inner))
+        case Row(items):
+            kept = [i for i in items if not isinstance(i, (Label, Repeats)) and i != Sign("%", "behind")]
+            return emptied(kept[0]) if len(kept) == 1 else Row(tuple(emptied(i) for i in kept))
+        case _:
+            return node

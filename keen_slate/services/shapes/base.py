@@ -1,0 +1,56 @@
+"""What the shapes of several places share."""
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+
+
+class Shape(BaseModel):
+    """Frozen, and strict about what it does not know."""
+
+    model_config = ConfigDict(frozen=True, extra="forbid")
+
+
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+
+
+Typed = Annotated[str, StringConstraints(max_length=20_000)]
+
+
+Choices = Annotated[dict[str, str], Field(max_length=40, description="Choice by facet; the default where left out.")]
+
+
+class Notation(Shape):
+    """An expression as plain text and as MathML."""
+
+    text: str
+    mathml: str
+
+
+class Unreadable(Shape):
+    """Why a text cannot be read, and the 0-based character that this is about."""
+
+    message: str
+    position: int
+
+
+class Fault(Shape):
+    """Why a request was not carried out, and what to do; ``position`` where it is about a place in a text."""
+
+    message: str
+    position: int | None = None
+
+
+Acronym = Literal["none", "PEMDAS", "BODMAS", "BIDMAS", "GEMS"]
+
+
+WordChoices = Annotated[dict[str, str], Field(max_length=40, description="The teacher's words by name.")]
+
+
+Ids = Annotated[list[Annotated[str, StringConstraints(max_length=60)]], Field(max_length=60)]
+
+
+class Revision(Shape):
+    """The revision that a change is made on."""
+
+    revision: int

@@ -1,0 +1,54 @@
+"""Sets as files."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
+
+from keen_slate.services.shapes.base import Choices, Name, Shape, Typed
+from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
+from keen_slate.services.shapes.work import Edits
+
+
+class SetFileExample(Shape):
+    """An example in a file. ``problem`` is written with points for decimals; ``typed`` as the teacher typed it."""
+
+    problem: Typed
+    typed: Typed = ""
+    school: Choices = {}
+    edits: Edits = Edits()
+    task: Task = Task()
+
+
+class SetFile(Shape):
+    """A set as a file of its own format, to be read back without loss."""
+
+    format: Literal["keen-slate-set"]
+    version: Literal[1]
+    name: Name
+    plan: Plan | None = None
+    examples: Annotated[list[SetFileExample], Field(max_length=2000)]
+
+
+class ImportRequest(Shape):
+    """A file to be read into a new set; with ``take_rest`` what can be read is taken although something cannot."""
+
+    format: Literal["json", "csv"]
+    content: Annotated[str, StringConstraints(max_length=800_000)]
+    name: Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)] = ""
+    take_rest: bool = False
+
+
+class ImportFault(Shape):
+    """What cannot be read: where it stands, what stands there, and what to do."""
+
+    where: str
+    text: str
+    message: str
+
+
+class Imported(Shape):
+    """The new set; none where nothing was written because of the faults. ``readable`` counts what could be read."""
+
+    set: ShownSet | None
+    faults: list[ImportFault]
+    readable: int

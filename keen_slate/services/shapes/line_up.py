@@ -1,0 +1,224 @@
+"""Sets, ladders and aims."""
+
+from datetime import datetime
+from typing import Annotated, Literal
+from uuid import UUID
+
+from pydantic import Field, StringConstraints
+
+from keen_slate.core.working.work import Sign
+from keen_slate.services.shapes.base import Choices, Ids, Name, Notation, Shape, Typed
+from keen_slate.services.shapes.work import Edits, ShownDemand
+
+
+class SetSummary(Shape):
+    id: UUID
+    name: str
+    revision: int
+    examples: int
+    changed_at: datetime
+
+
+class SetList(Shape):
+    sets: list[SetSummary]
+
+
+class FadingShape(Shape):
+    """How much of a working is left to the pupil; ``lines`` counts the lines left when it is partly worked."""
+
+    kind: Literal["worked", "partly", "bare"] = "worked"
+    side: Literal["end", "start"] = "end"
+    lines: Annotated[int, Field(ge=1, le=60)] = 1
+    what: Literal["line", "numbers"] = "line"
+
+
+class Task(Shape):
+    """What an example is in its set: a rung with its target and newest demand, the contrast of the one before, an item
+    of the review, a pupil's turn, or a mistake to be found."""
+
+    role: Literal["item", "rung", "contrast", "review", "turn", "find"] = "item"
+    added: Annotated[str, StringConstraints(max_length=60)] = ""
+    required: Ids = []
+    allowed: Ids = []
+    locked: bool = False
+    by_hand: bool = False
+    fading: FadingShape = FadingShape()
+    mistake: Annotated[str, StringConstraints(max_length=60)] = ""
+
+
+class LimitsShape(Shape):
+    """The bounds of a class: numbers, common denominators, and the multiplication facts it has."""
+
+    largest_bottom: Annotated[int, Field(ge=2, le=100)] = 12
+    largest_common: Annotated[int, Field(ge=2, le=1000)] = 60
+    largest_whole: Annotated[int, Field(ge=1, le=200)] = 12
+    places: Annotated[int, Field(ge=1, le=4)] = 2
+    tables: Annotated[list[Annotated[int, Field(ge=2, le=12)]], Field(min_length=1, max_length=11)] = list(range(2, 13))
+    largest_fact: Annotated[int, Field(ge=5, le=100)] = 12
+    only_wholes: bool = False
+
+
+class Plan(Shape):
+    """The wishes for a ladder: what the class can do, what is new, how many rungs and items of review, the bounds."""
+
+    family: Annotated[str, StringConstraints(max_length=60)]
+    can: Ids = []
+    new: Ids = []
+    count: Annotated[int, Field(ge=1, le=40)] = 12
+    review: Annotated[int, Field(ge=0, le=20)] = 0
+    limits: LimitsShape = LimitsShape()
+    seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
+
+
+class OfferedFamily(Shape):
+    """A kind of item, with the demands that can be asked of it, the easier first."""
+
+    id: str
+    name: str
+    climb: list[ShownDemand]
+
+
+class ShownAim(Shape):
+    """A ready aim, or one that the teacher keeps (``kept``)."""
+
+    id: str
+    name: str
+    kept: bool
+    plan: Plan
+
+
+class Aims(Shape):
+    families: list[OfferedFamily]
+    aims: list[ShownAim]
+
+
+class NewAim(Shape):
+    name: Name
+    plan: Plan
+
+
+class BuildRequest(Shape):
+    revision: int
+    plan: Plan
+
+
+class SwapRequest(Shape):
+    """``seed`` draws other numbers each time that it is asked for."""
+
+    revision: int
+    how: Literal["another", "easier", "harder", "other-operation"]
+    seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
+
+
+class BesideRequest(Shape):
+    """What is to stand behind an example: its contrast, a pupil's turn, or itself with a mistake to be found."""
+
+    revision: int
+    what: Literal["contrast", "turn", "find"]
+    mistake: Annotated[str, StringConstraints(max_length=60)] = ""
+    seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
+
+
+class TypedRequest(Shape):
+    revision: int
+    text: Typed
+
+
+class TaskRequest(Shape):
+    revision: int
+    task: Task
+
+
+class GlanceMistake(Shape):
+    """A mistake with the examples that would reveal it, and those on which it stays hidden."""
+
+    mistake: str
+    name: str
+    revealed_by: list[UUID]
+    hidden_in: list[UUID]
+
+
+class GlanceDemand(Shape):
+    id: str
+    name: str
+    place: str
+    examples: list[UUID]
+
+
+class Glance(Shape):
+    """A set at a glance: ``climb`` are the demands that occur, each with the examples that make it, in the set's
+    order; ``mistakes`` those that can be made somewhere in it."""
+
+    climb: list[GlanceDemand]
+    mistakes: list[GlanceMistake]
+
+
+class FoundExample(Shape):
+    """An example of any set."""
+
+    id: UUID
+    set_id: UUID
+    set_name: str
+    typed: str
+    problem: Notation
+    demands: list[ShownDemand]
+
+
+class FoundExamples(Shape):
+    examples: list[FoundExample]
+
+
+class ShownExample(Shape):
+    """A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign; ``asked`` are
+    the words of it, ``sign`` joins its answer.
+
+    ``added`` names the newest demand of a rung, ``judged`` says where it differs from what the rung is for, ``mistake``
+    names the mistake to be found in it.
+    """
+
+    id: UUID
+    task: Task
+    added: str
+    judged: str
+    mistake: str
+    typed: str
+    asked: str
+    problem: Notation
+    sign: Sign
+    answer: Notation
+    school: dict[str, str]
+    school_names: list[str]
+    demands: list[ShownDemand]
+    edits: Edits
+
+
+class ShownSet(Shape):
+    """A set at one revision."""
+
+    id: UUID
+    name: str
+    revision: int
+    changed_at: datetime
+    plan: Plan | None
+    examples: list[ShownExample]
+
+
+class NewSet(Shape):
+    name: Name
+
+
+class SetRename(Shape):
+    revision: int
+    name: Name
+
+
+class NewExample(Shape):
+    revision: int
+    text: Typed
+    school: Choices = {}
+    edits: Edits = Edits()
+
+
+class NewOrder(Shape):
+    revision: int
+    order: Annotated[list[UUID], Field(max_length=5000)]

@@ -1,0 +1,51 @@
+"""The settings, and what they offer."""
+
+from typing import Literal
+
+from keen_slate.services.shapes.base import Acronym, Choices, Shape, WordChoices
+from keen_slate.services.shapes.work import Policy
+
+Organiser = Literal["lines", "columns", "panels", "checklist"]
+
+
+class DeskSettings(Shape):
+    """What a teacher sets once: words, acronym, usual school, how answers are judged, how workings are laid out."""
+
+    words: WordChoices = {}
+    acronym: Acronym = "none"
+    school: Choices = {}
+    policy: Policy = "simplest-form"
+    label_required: bool = False
+    organiser: Organiser = "lines"
+
+
+class KeptSettings(Shape):
+    revision: int
+    settings: DeskSettings
+
+
+class OfferedWord(Shape):
+    name: str
+    about: str
+    words: list[str]
+
+
+class OfferedChoice(Shape):
+    id: str
+    name: str
+    about: str
+
+
+class OfferedFacet(Shape):
+    id: str
+    name: str
+    choices: list[OfferedChoice]
+
+
+class Offered(Shape):
+    """What can be chosen in the settings."""
+
+    words: list[OfferedWord]
+    facets: list[OfferedFacet]
+    acronyms: list[OfferedChoice]
+    policies: list[OfferedChoice]

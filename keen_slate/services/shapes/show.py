@@ -1,0 +1,51 @@
+"""A lesson on the projector."""
+
+from uuid import UUID
+
+from keen_slate.core.working.work import Sign
+from keen_slate.services.shapes.base import Notation, Shape
+from keen_slate.services.shapes.work import ShownEstimate, Side
+
+
+class LessonLine(Shape):
+    """A line of a lesson; ``question`` is what to ask before it is shown, ``only_asks`` marks a line that only asks;
+    ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow."""
+
+    sign: Sign
+    notation: Notation
+    reason: str
+    reason_html: str | None
+    question: str
+    only_asks: bool
+    side: list[Side]
+    picture: str | None
+    false: bool
+
+
+class WrongOnPurpose(Shape):
+    """A wrong working to be shown and disproved, and what unsettles it."""
+
+    lines: list[LessonLine]
+    question: str
+
+
+class LessonItem(Shape):
+    """An example as it is shown to a class. With ``turn`` the pupils work it first; ``find`` is what to ask of a wrong
+    working whose mistake is to be found, and empty for a right one."""
+
+    id: UUID
+    role: str
+    problem: Notation
+    asked: str
+    estimates: list[ShownEstimate]
+    lines: list[LessonLine]
+    answer: Notation
+    turn: bool
+    find: str
+    wrong: WrongOnPurpose | None
+
+
+class Lesson(Shape):
+    id: UUID
+    name: str
+    items: list[LessonItem]

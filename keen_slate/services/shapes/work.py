@@ -1,0 +1,437 @@
+"""What the Work place is asked and answers."""
+
+from typing import Annotated, Literal
+
+from pydantic import Field, StringConstraints
+
+from keen_slate.core.working.work import Sign
+from keen_slate.services.shapes.base import Acronym, Choices, Notation, Shape, Typed, Unreadable, WordChoices
+
+
+class MultiplesRow(Shape):
+    """One row of multiples; ``gap`` where some are left out before the last."""
+
+    number: int
+    multiples: list[int]
+    gap: bool
+
+
+class MultiplesSide(Shape):
+    """Rows of multiples with their first match."""
+
+    kind: Literal["multiples"] = "multiples"
+    rows: list[MultiplesRow]
+    match: int
+
+
+class NotationSide(Shape):
+    """A calculation beside the line."""
+
+    kind: Literal["notation"] = "notation"
+    notation: Notation
+
+
+class ListSide(Shape):
+    """Prime factors or factor pairs, a number a row, and the number that comes of them."""
+
+    kind: Literal["list"] = "list"
+    rows: list[str]
+    ringed: str
+
+
+class DivisionSide(Shape):
+    """A division written out; each row is what is divided, what is taken away, what is left."""
+
+    kind: Literal["division"] = "division"
+    dividend: str
+    divisor: str
+    quotient: str
+    remainder: str
+    rows: list[list[str]]
+
+
+Side = Annotated[MultiplesSide | ListSide | DivisionSide | NotationSide, Field(discriminator="kind")]
+
+
+class ShownLine(Shape):
+    """One line of a working with its reason; ``reason_html`` has the fractions typeset.
+
+    ``sign`` joins it to the line before; ``act`` is what kind of step it is, for the checklist; ``panel`` where it
+    stands among the four panels; ``operation`` its place in the order of operations, where the problem has more than
+    one.
+    """
+
+    sign: Sign
+    notation: Notation
+    rule: str
+    act: str
+    panel: str
+    operation: str | None
+    reason: str
+    reason_html: str
+    side: list[Side]
+    by_mistake: bool
+    question: bool
+
+
+class ShownFigure(Shape):
+    """A figure in its place: all it was, the last in force, the rest struck; a placeholder is written lighter."""
+
+    written: list[str]
+    placeholder: bool
+
+
+class StackedNumber(Shape):
+    """A number of a stage of column work; ``multiplier`` stands beside top and bottom where it is more than 1."""
+
+    minus: bool
+    whole: ShownFigure | None
+    top: ShownFigure | None
+    bottom: str | None
+    multiplier: int
+
+
+class FractionColumns(Shape):
+    """Mixed numbers under each other, renamed and regrouped to the right; it stands for the lines first to last."""
+
+    kind: Literal["fractions"] = "fractions"
+    label: str
+    first: int
+    last: int
+    stages: list[list[StackedNumber]]
+    results: list[StackedNumber]
+    tops: str
+
+
+class DecimalColumns(Shape):
+    """Digits under digits, ``places`` of them after the decimal sign ``point``."""
+
+    kind: Literal["decimals"] = "decimals"
+    label: str
+    point: str
+    first: int
+    last: int
+    minus: bool
+    places: int
+    carries: list[str]
+    rows: list[list[ShownFigure]]
+    result: list[str]
+
+
+ShownStack = Annotated[FractionColumns | DecimalColumns, Field(discriminator="kind")]
+
+
+class ShownChoice(Shape):
+    """A choice of a facet: whether it is in force, and what the working costs with it.
+
+    ``refused`` says why this problem cannot be worked so.
+    """
+
+    id: str
+    name: str
+    about: str
+    in_force: bool
+    lines: int
+    largest: str
+    refused: str | None
+    recommended: bool
+
+
+class ShownFacet(Shape):
+    """A facet; ``matters`` tells whether its choices give different workings of this problem, ``why`` the reason of
+    the recommendation among them."""
+
+    id: str
+    name: str
+    matters: bool
+    why: str
+    choices: list[ShownChoice]
+
+
+class ShownEstimate(Shape):
+    """A rounded problem, what it comes to, and the band in which the exact answer must lie."""
+
+    kind: str
+    notation: Notation
+    value: Notation
+    low: Notation
+    high: Notation
+
+
+class ShownMistake(Shape):
+    """A likely wrong answer; ``letter`` marks it on the number line, ``like`` names those that give the same."""
+
+    mistake: str
+    name: str
+    belief: str
+    shows: str
+    question: str
+    picture: str
+    source: str
+    met: str
+    letter: str
+    answer: Notation
+    caught: bool
+    like: list[str]
+
+
+class SilentMistake(Shape):
+    """A mistake that gives no wrong answer here: it ends at an impasse (``why``), or is right by luck (no ``why``)."""
+
+    mistake: str
+    name: str
+    why: str | None
+
+
+class ShownDemand(Shape):
+    """One difficulty of an item; ``place`` is where published curricula place it."""
+
+    id: str
+    name: str
+    place: str
+
+
+class ShownCheck(Shape):
+    """A way to check the answer, with its working where it has one."""
+
+    check: str
+    reason: str
+    reason_html: str
+    lines: list[Notation]
+
+
+class Worked(Shape):
+    """A problem worked. ``notes`` say how the text could also be read, ``refused`` which choices cannot be followed and
+    what is done instead; ``solutions`` counts the ways to fill blanks; ``order`` is the acronym, letter by letter, each
+    with the operation it stands for."""
+
+    problem: Notation
+    asked: str
+    notes: list[str]
+    refused: list[str]
+    solutions: int | None
+    answer: Notation
+    value: str | None
+    school: dict[str, str]
+    lines: list[ShownLine]
+    stacks: list[ShownStack]
+    acts: dict[str, str]
+    order: list[list[str]]
+
+
+class Looked(Shape):
+    """The second look at a problem: what it should come to, how it is checked, what mistakes would give."""
+
+    estimates: list[ShownEstimate]
+    others: list[ShownEstimate]
+    about_one: str | None
+    likely_wrong: list[ShownMistake]
+    form_only: list[ShownMistake]
+    silent: list[SilentMistake]
+    number_line: str | None
+    checks: list[ShownCheck]
+    demands: list[ShownDemand]
+    told_apart: int
+
+
+class BetterItem(Shape):
+    """A nearby item that asks the same and tells more; ``told_apart`` in percent, as of the item itself."""
+
+    problem: Notation
+    told_apart: int
+
+
+class Unseparated(Shape):
+    """Mistakes that give one answer on the item, and a nearby item on which two of them do not."""
+
+    mistakes: list[str]
+    separated_by: Notation | None
+
+
+class BetterItems(Shape):
+    unseparated: list[Unseparated]
+    items: list[BetterItem]
+
+
+class NamedMistake(Shape):
+    mistake: str
+    name: str
+    belief: str
+    question: str
+
+
+class ShownCause(Shape):
+    """Mistakes and slips that together lead to an answer; ``slip`` says what slipped, and is empty without one."""
+
+    mistakes: list[NamedMistake]
+    slips: int
+    slip: str
+    answer: Notation
+
+
+class Diagnosed(Shape):
+    """An answer judged; ``said`` is the judgement as a sentence, a hypothesis about this one answer and no more."""
+
+    verdict: Literal["right", "wrong form", "wrong", "unreadable"]
+    said: str
+    causes: list[ShownCause]
+    faults: list[NamedMistake]
+
+
+class JudgedLineShown(Shape):
+    """A pupil's line; for a false one what was due there and what gives it."""
+
+    text: str
+    verdict: Literal["follows", "side-work", "follow-through", "false", "unreadable"]
+    said: str
+    causes: list[NamedMistake]
+
+
+class Judged(Shape):
+    lines: list[JudgedLineShown]
+
+
+class Ways(Shape):
+    """Every facet with what each of its choices would cost on this problem."""
+
+    facets: list[ShownFacet]
+
+
+class ShownPicture(Shape):
+    """A drawing as SVG, with the words that stand in its place."""
+
+    kind: str
+    name: str
+    svg: str
+    told: str
+
+
+class PicturesOfLine(Shape):
+    """The pictures that can stand under a line, the most telling first; ``note`` says what would be too fine to see."""
+
+    line: int
+    shown: bool
+    pictures: list[ShownPicture]
+    note: str | None
+
+
+class Pictures(Shape):
+    lines: list[PicturesOfLine]
+
+
+class ShownCost(Shape):
+    """What a working costs: lines, the largest number, facts beyond 12 × 12, whether a simplification is left."""
+
+    lines: int
+    largest: str
+    large_facts: int
+    simplifies: bool
+
+
+class SideOfComparison(Shape):
+    worked: Worked
+    cost: ShownCost
+
+
+class Compared(Shape):
+    """Two schools side by side. A row holds the lines that stand level: an index for each side, or none."""
+
+    first: SideOfComparison
+    second: SideOfComparison
+    rows: list[list[int | None]]
+    recommended: int | None
+    why: str
+
+
+class CopiedText(Shape):
+    """A working or one line of it, to be pasted elsewhere."""
+
+    text: str
+
+
+class Understood(Shape):
+    """What is understood of a text while it is typed: exactly one of the two."""
+
+    problem: Notation | None
+    asked: str
+    notes: list[str]
+    unreadable: Unreadable | None
+
+
+class PreviewRequest(Shape):
+    text: Typed
+    words: WordChoices = {}
+
+
+class LineTurn(Shape):
+    """From this line on (1 is the first after the problem) these choices are followed."""
+
+    line: Annotated[int, Field(ge=1, le=2000)]
+    school: Choices
+
+
+class WorkRequest(Shape):
+    text: Typed
+    school: Choices = {}
+    words: WordChoices = {}
+    turns: Annotated[list[LineTurn], Field(max_length=20)] = []
+    acronym: Acronym = "none"
+
+
+class CompareRequest(Shape):
+    text: Typed
+    school: Choices = {}
+    other: Choices = {}
+    words: WordChoices = {}
+
+
+class AnswerRequest(WorkRequest):
+    """``beside`` are the items that stand beside it, whose numbers may have been taken instead."""
+
+    answer: Typed
+    beside: Annotated[list[Typed], Field(max_length=200)] = []
+    policy: Literal["simplest-form", "any-equivalent", "as-asked"] = "simplest-form"
+    label_required: bool = False
+
+
+class LinesRequest(WorkRequest):
+    lines: Annotated[list[Typed], Field(max_length=40)]
+
+
+class WrongRequest(WorkRequest):
+    """The mal-rule whose working is to be laid beside the right one."""
+
+    mistake: Annotated[str, StringConstraints(max_length=60)]
+
+
+class CopyRequest(WorkRequest):
+    """``line`` for one line, none for all of them."""
+
+    format: Literal["plain", "latex", "mathml"]
+    line: Annotated[int, Field(ge=0, le=2000)] | None = None
+
+
+class LineEdit(Shape):
+    """What the teacher changed in one line: hidden, numbers blanked (by their place in it), words of their own."""
+
+    line: Annotated[int, Field(ge=0, le=2000)]
+    hidden: bool = False
+    blanks: Annotated[list[Annotated[int, Field(ge=0, le=200)]], Field(max_length=60)] = []
+    reason: Annotated[str, StringConstraints(max_length=400)] | None = None
+    note: Annotated[str, StringConstraints(max_length=400)] | None = None
+
+
+class Edits(Shape):
+    """All that the teacher changed in a working; kept with the example."""
+
+    lines: Annotated[list[LineEdit], Field(max_length=200)] = []
+    turns: Annotated[list[LineTurn], Field(max_length=20)] = []
+    pictures: Annotated[dict[str, str], Field(max_length=200)] = {}
+
+
+class EditsChange(Shape):
+    revision: int
+    edits: Edits
+
+
+Policy = Literal["simplest-form", "any-equivalent", "as-asked"]

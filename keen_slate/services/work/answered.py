@@ -1,0 +1,102 @@
+"""What a pupil wrote: answers and lines judged, with what may have led there."""
+
+from collections.abc import Iterator
+from contextlib import suppress
+
+from keen_slate.core.diagnosis.answers import diagnose, prepare
+from keen_slate.core.diagnosis.lines import judge_lines
+from keen_slate.core.machine.acts import ACTS
+from keen_slate.core.problem.tree import (
+    Chain,
+    Comparison,
+)
+from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
+from keen_slate.core.rules.listing import RULES
+from keen_slate.core.saying import verdicts
+from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.words import in_words
+from keen_slate.services.shapes.work import (
+    AnswerRequest,
+    Diagnosed,
+    Judged,
+    JudgedLineShown,
+    LinesRequest,
+    ShownCause,
+)
+from keen_slate.services.work.asked import Asked
+from keen_slate.services.work.looked_at import _named
+
+MOST_CAUSES = 8
+"""Causes that are shown; what comes after is less likely than all of them."""
+
+
+def diagnose_answer(request: AnswerRequest) -> Diagnosed:
+    """A pupil's answer judged, with what may have led to it."""
+    asked = Asked.of(request)
+    prepared = prepare(asked.problem, asked.school, tuple(_beside(request, asked)))
+    found = diagnose(
+        prepared, request.answer, request.policy, request.label_required, decimal_comma=asked.words.decimal_sign == ","
+    )
+    if found.said is not None:
+        said = asked.say(found.said)
+    else:
+        said = asked.say(Say.of(verdicts.verdict, verdict=found.verdict, causes=len(found.causes)))
+    return Diagnosed(
+        verdict=found.verdict,
+        said=said,
+        causes=[
+            ShownCause(
+                mistakes=[_named(m, asked) for m in c.mistakes],
+                slips=c.slips,
+                slip=asked.say(Say.of(verdicts.slip, kind=c.slip, alone=not c.mistakes, worked=c.worked))
+                if c.slip
+                else "",
+                answer=asked.notation(c.answer),
+            )
+            for c in found.causes[:MOST_CAUSES]
+        ],
+        faults=[_named(f, asked) for f in found.faults],
+    )
+
+
+def _beside(request: AnswerRequest, asked: Asked) -> Iterator[Problem]:
+    """The other items, without the item itself; what cannot be read is passed over."""
+    for text in request.beside:
+        with suppress(UnreadableProblem):
+            problem = read(text, decimal_comma=asked.words.decimal_sign == ",")
+            if problem.expr != asked.problem.expr:
+                yield problem
+
+
+def judge(request: LinesRequest) -> Judged:
+    """A pupil's own lines judged, each on the one before."""
+    asked = Asked.of(request)
+    if isinstance(asked.problem.expr, (Comparison, Chain)):
+        raise UnreadableProblem(Say.of(verdicts.lines_of_one_value), 0)
+    comma = asked.words.decimal_sign == ","
+    judged = judge_lines(asked.problem, tuple(request.lines), asked.school, decimal_comma=comma)
+    return Judged(
+        lines=[
+            JudgedLineShown(
+                text=j.text,
+                verdict=j.verdict,
+                said=asked.say(j.said)
+                if j.said
+                else asked.say(
+                    Say.of(
+                        verdicts.line_verdict,
+                        verdict=j.verdict,
+                        due=in_words(_due_name(j.due), asked.words),
+                        run_on=j.run_on,
+                    )
+                ),
+                causes=[_named(m, asked) for m in j.causes],
+            )
+            for j in judged
+        ]
+    )
+
+
+def _due_name(goal: str) -> str:
+    """What was due, in the words of the checklist."""
+    return next((ACTS[r.act].name for r in RULES if r.goal == goal), "")

@@ -1,0 +1,126 @@
+"""A request understood: the problem, the school, and the teacher's manner."""
+
+from collections.abc import Mapping, Sequence
+from fractions import Fraction
+
+from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.notation.manner import USUAL_MANNER, Manner
+from keen_slate.core.notation.text import asked_round, text_of
+from keen_slate.core.problem.blanks import only_decimals
+from keen_slate.core.problem.tree import Chain, Expr, Negative, Path, decimal_for, decimal_places, number_for
+from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
+from keen_slate.core.saying import calculating
+from keen_slate.core.saying.say import Say, say
+from keen_slate.core.saying.words import filled, in_words, manner_from
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.work import Turn, Working, work
+from keen_slate.faults import UnknownWord
+from keen_slate.render.mathml import mathml
+from keen_slate.render.spoken import spoken
+from keen_slate.services.shapes.base import Notation, Unreadable
+from keen_slate.services.shapes.work import LineTurn, Understood, WorkRequest
+
+
+class Asked:
+    """A request understood: ``words`` is the teacher's manner, ``amounts`` the same for this problem's numbers."""
+
+    def __init__(self, problem: Problem, school: School, words: Manner = USUAL_MANNER) -> None:
+        self.problem, self.school, self.words = problem, school, words
+        self.amounts = words.labelled(problem.label)
+
+    @classmethod
+    def read(cls, text: str, school: Mapping[str, str], words: Mapping[str, str]) -> "Asked":
+        """Raises UnreadableProblem for the text, UnknownChoice and UnknownWord for the rest."""
+        manner = chosen_words(words)
+        return cls(read_in_words(text, manner), school_from(FACETS, school), manner)
+
+    @classmethod
+    def of(cls, request: WorkRequest) -> "Asked":
+        return cls.read(request.text, request.school, request.words)
+
+    def work(self, turns: Sequence[LineTurn] = ()) -> Working:
+        followed = tuple(Turn(t.line, school_from(FACETS, self.school.as_dict() | t.school)) for t in turns)
+        return work(self.problem, self.school, turns=followed)
+
+    def named(self, name: str) -> str:
+        """A name in the teacher's words."""
+        return in_words(name, self.words)
+
+    def phrase(self, text: str) -> str:
+        """The same within a sentence."""
+        return filled(text, self.words)
+
+    def say(self, said: Say) -> str:
+        return say(said, self.words)
+
+    def number(self, value: Fraction) -> Notation:
+        """A value as this problem writes numbers: as a decimal where it has only decimals."""
+        if only_decimals((self.problem.expr,)) and decimal_places(value) is not None:
+            return self.notation(Negative(decimal_for(-value)) if value < 0 else decimal_for(value))
+        return self.notation(number_for(value))
+
+    def notation(self, expr: Expr, changed: tuple[Path, ...] = ()) -> Notation:
+        return notation(expr, self.amounts, changed)
+
+
+def notation(expr: Expr, manner: Manner, changed: tuple[Path, ...] = ()) -> Notation:
+    """An expression as text, and as MathML with its text alternative."""
+    return Notation(text=text_of(expr, manner), mathml=mathml(expr, manner, changed, spoken=spoken(expr, manner)))
+
+
+def chosen_words(chosen: Mapping[str, str]) -> Manner:
+    """The teacher's words; what is no word of the core (the acronym) is passed over. Raises UnknownWord."""
+    if not chosen:
+        return USUAL_MANNER
+    try:
+        return manner_from(chosen)
+    except ValueError as fault:
+        raise UnknownWord(str(fault)) from fault
+
+
+def read_in_words(text: str, words: Manner) -> Problem:
+    """Raises UnreadableProblem, which is then told in the teacher's words."""
+    try:
+        return read(text, decimal_comma=words.decimal_comma)
+    except UnreadableProblem as fault:
+        fault.manner = words
+        raise
+
+
+def preview(text: str, words: Mapping[str, str]) -> Understood:
+    """What is understood of a text while it is typed."""
+    manner = chosen_words(words)
+    try:
+        problem = read_in_words(text, manner)
+    except UnreadableProblem as fault:
+        return Understood(problem=None, asked="", notes=[], unreadable=unreadable(fault))
+    return Understood(
+        problem=notation(problem.expr, manner.labelled(problem.label)),
+        asked=asked_in_words(problem),
+        notes=[say(n, manner) for n in problem.notes],
+        unreadable=None,
+    )
+
+
+def asked_in_words(problem: Problem) -> str:
+    """What is asked, where it is not simply to work the problem out: ``… as a decimal``, ``compare …``; else empty."""
+    text = asked_round(problem.expr, "…")
+    return "" if text == "…" else text
+
+
+def unreadable(fault: UnreadableProblem) -> Unreadable:
+    return Unreadable(message=say(fault.said, fault.manner), position=fault.position)
+
+
+def task_of(asked: Asked) -> str:
+    """What a class is told to do, as a sentence."""
+    told = asked_in_words(asked.problem)
+    if not told:
+        return "Fill the blanks." if isinstance(asked.problem.expr, Chain) else asked.say(Say.of(calculating.problem))
+    told = told.replace("…", "it") if told.startswith(("simplify", "round")) else told.replace("…", "").strip()
+    told = (
+        f"Write it {told}"
+        if told.startswith("as ")
+        else told.replace("compare", "Compare them").replace("order", "Put them in order")
+    )
+    return told[:1].upper() + told[1:] + "."

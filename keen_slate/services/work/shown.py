@@ -1,0 +1,246 @@
+"""A working as it is shown: its lines, its columns, its pictures, and as text to be pasted elsewhere."""
+
+from collections.abc import Sequence
+
+from keen_slate.core.curriculum.places import place_text
+from keen_slate.core.demands.listing import DEMAND
+from keen_slate.core.machine.acts import ACTS
+from keen_slate.core.machine.school import School
+from keen_slate.core.machine.side_work import (
+    Calculation,
+    Division,
+    FactorPairs,
+    Multiples,
+    PrimeFactors,
+    Renaming,
+    SideWork,
+)
+from keen_slate.core.notation.layout import Row, Sign, layout
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import plain, text_of
+from keen_slate.core.numbers.forms import CommonFraction
+from keen_slate.core.pictures.choosing import pictures_of
+from keen_slate.core.pictures.shapes import NAMES as PICTURES
+from keen_slate.core.pictures.shapes import told
+from keen_slate.core.problem.blanks import solve
+from keen_slate.core.problem.tree import (
+    Chain,
+    Comparison,
+    Factor,
+    Product,
+    evaluate,
+)
+from keen_slate.core.saying.names import ACRONYM_LETTERS
+from keen_slate.core.saying.words import filled, in_words
+from keen_slate.core.schools.listing import FACET
+from keen_slate.core.working.order import operation_of
+from keen_slate.core.working.stack import (
+    DecimalStack,
+    Figure,
+    FractionStack,
+    Stack,
+    StackNumber,
+    stacked_number,
+    stacks_of,
+)
+from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working
+from keen_slate.render.latex import SIGNS, latex
+from keen_slate.render.mathml import markup, math, mathml
+from keen_slate.render.pictures_svg import picture_svg
+from keen_slate.render.prose import prose_html
+from keen_slate.services.shapes.base import Notation
+from keen_slate.services.shapes.work import (
+    CopiedText,
+    CopyRequest,
+    DecimalColumns,
+    DivisionSide,
+    FractionColumns,
+    ListSide,
+    MultiplesRow,
+    MultiplesSide,
+    NotationSide,
+    Pictures,
+    PicturesOfLine,
+    ShownDemand,
+    ShownFigure,
+    ShownLine,
+    ShownPicture,
+    ShownStack,
+    Side,
+    StackedNumber,
+    Worked,
+    WorkRequest,
+)
+from keen_slate.services.work.asked import Asked, task_of
+
+
+def work_out(request: WorkRequest) -> Worked:
+    """The sheet of a problem. Raises UnreadableProblem for the text, UnknownChoice and UnknownWord for the rest."""
+    asked = Asked.of(request)
+    return shown_working(asked, asked.work(request.turns), request.acronym)
+
+
+def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Worked:
+    expr = asked.problem.expr
+    has_value = not isinstance(expr, (Comparison, Chain))
+    lines = [_shown_line(n, asked) for n in working.lines]
+    lines[0] = lines[0].model_copy(update={"reason": task_of(asked), "reason_html": task_of(asked)})
+    ordered = any(line.operation for line in lines)
+    return Worked(
+        problem=asked.notation(expr),
+        asked=asked.problem.text(asked.words),
+        notes=[asked.say(n) for n in asked.problem.notes],
+        refused=[f"{asked.named(FACET[r.facet].choice(r.choice).name)}: {asked.say(r.why)}" for r in working.refused],
+        solutions=solve(expr.sides).count if isinstance(expr, Chain) else None,
+        answer=asked.notation(working.answer),
+        value=str(evaluate(expr)) if has_value else None,
+        school=asked.school.as_dict(),
+        lines=lines,
+        stacks=[s for stack in stacks_of(working.derivation) if (s := _shown_stack(stack, working, asked))],
+        acts={n.act: in_words(ACTS[n.act].name, asked.words) for n in working.lines},
+        order=[list(pair) for pair in ACRONYM_LETTERS[acronym]] if ordered else [],
+    )
+
+
+def shown_demands(ids: Sequence[str], words: Manner) -> list[ShownDemand]:
+    return [ShownDemand(id=d, name=filled(DEMAND[d].name, words), place=place_text(DEMAND[d].place)) for d in ids]
+
+
+def pictures(request: WorkRequest) -> Pictures:
+    """The pictures that can stand under each line."""
+    asked = Asked.of(request)
+    shown = [
+        PicturesOfLine(
+            line=found.line,
+            shown=found.shown,
+            pictures=[
+                ShownPicture(
+                    kind=p.kind, name=PICTURES[p.kind], svg=picture_svg(p, asked.say(told(p))),
+                    told=asked.say(told(p)),
+                )
+                for p in found.pictures
+            ],
+            note=asked.say(found.too_fine) if found.too_fine else None,
+        )
+        for found in pictures_of(asked.work(request.turns))
+    ]  # fmt: skip
+    return Pictures(lines=shown)
+
+
+def copy_out(request: CopyRequest) -> CopiedText:
+    """A working, or one line of it, as text to be pasted elsewhere: a line that asks is left out of the whole."""
+    asked = Asked.of(request)
+    lines = asked.work(request.turns).lines
+    chosen = [lines[request.line]] if request.line is not None and request.line < len(lines) else lines
+    written = [n for n in chosen if request.line is not None or not n.is_question]
+    manner = asked.amounts
+    match request.format:
+        case "plain":
+            text = "\n".join(f"{n.sign} {text_of(n.expr, manner)}".lstrip() for n in written)
+        case "mathml":
+            text = "\n".join(mathml(n.expr, manner) for n in written)
+        case "latex" if len(written) == 1:
+            text = latex(written[0].expr, manner)
+        case "latex":
+            first, *rest = ((SIGNS[n.sign], latex(n.expr, manner)) for n in written)
+            rows = [f"{first[1]} &{rest[0][0]} {rest[0][1]}", *(f"&{sign} {line}" for sign, line in rest[1:])]
+            text = "\\begin{align*}\n  " + " \\\\\n  ".join(rows) + "\n\\end{align*}"
+    return CopiedText(text=text)
+
+
+def _shown_line(line: Line, asked: Asked) -> ShownLine:
+    reason = asked.say(line.said)
+    return ShownLine(
+        sign=line.sign,
+        notation=asked.notation(line.expr, line.changed),
+        rule=line.rule,
+        act=line.act,
+        panel=ACTS[line.act].panel,
+        operation=operation_of(asked.problem.expr, line.step) if line.step else None,
+        reason=reason,
+        reason_html=prose_html(reason),
+        side=[_shown_side(s, asked.words) for s in line.side],
+        by_mistake=line.by_mistake,
+        question=line.is_question,
+    )
+
+
+def _shown_stack(stack: Stack, working: Working, asked: Asked) -> ShownStack | None:
+    """A stack with the lines that it stands for; None where none of its steps wrote a line."""
+    steps = working.derivation.steps[stack.steps[0] : stack.steps[1] + 1]
+    lines = [i for i, line in enumerate(working.lines) if line.step is not None and any(line.step is s for s in steps)]
+    if not lines:
+        return None
+    if isinstance(stack, DecimalStack):
+        return DecimalColumns(
+            label=asked.problem.label, point=asked.words.decimal_sign, first=lines[0], last=lines[-1],
+            minus=stack.minus, places=stack.places, carries=list(stack.carries),
+            rows=[[_figure(f) for f in row] for row in stack.rows], result=list(stack.result),
+        )  # fmt: skip
+    assert isinstance(stack, FractionStack)
+    sign = " − " if any(t < 0 for t in stack.tops) else " + "
+    tops = f"{sign.join(str(abs(t)) for t in stack.tops)} = {sum(stack.tops)}" if len(stack.tops) > 1 else ""
+    return FractionColumns(
+        label=asked.problem.label,
+        first=lines[0],
+        last=lines[-1],
+        stages=[[_stacked(n) for n in stage] for stage in stack.stages],
+        results=[_stacked(stacked_number(r)) for r in stack.results],
+        tops=tops,
+    )
+
+
+def _stacked(number: StackNumber) -> StackedNumber:
+    return StackedNumber(
+        minus=number.minus,
+        whole=_figure(number.whole) if number.whole else None,
+        top=_figure(number.top) if number.top else None,
+        bottom=None if number.bottom is None else str(number.bottom),
+        multiplier=number.multiplier,
+    )
+
+
+def _figure(figure: Figure) -> ShownFigure:
+    return ShownFigure(written=list(figure.written), placeholder=figure.placeholder)
+
+
+def _shown_side(side: SideWork, words: Manner) -> Side:
+    match side:
+        case Multiples(rows, match):
+            shown = [
+                MultiplesRow(
+                    number=number,
+                    multiples=list(multiples),
+                    gap=len(multiples) > 1 and multiples[-1] - multiples[-2] != number,
+                )
+                for number, multiples in rows
+            ]
+            return MultiplesSide(rows=shown, match=match)
+        case Renaming(top, bottom, by):
+            before, after = CommonFraction(top, bottom), CommonFraction(top * by, bottom * by)
+            product = Product((Factor(before), Factor(CommonFraction(by, by))))
+            row = Row((layout(product), Sign("=", "equals"), layout(after)))
+            return NotationSide(notation=Notation(text=plain(row), mathml=math(markup(row))))
+        case PrimeFactors(rows, common):
+            told = [f"{n} = {' × '.join(map(str, primes))}" for n, primes in rows]
+            return ListSide(rows=told, ringed=str(common))
+        case FactorPairs(pair_rows, ringed):
+            told = [f"{n}: {', '.join(f'{a} × {b}' for a, b in pairs)}" for n, pairs in pair_rows]
+            return ListSide(rows=told, ringed=str(ringed))
+        case Division(dividend, divisor, quotient, remainder, rows):
+            return DivisionSide(
+                dividend=words.decimal(dividend), divisor=str(divisor),
+                quotient=words.decimal(quotient), remainder=str(remainder),
+                rows=[[str(n) for n in row] for row in rows],
+            )  # fmt: skip
+        case Calculation(text):
+            return NotationSide(notation=Notation(text=text, mathml=math(f"<mtext>{text}</mtext>")))
+
+
+def school_names(school: School, words: Manner) -> list[str]:
+    """What a school does otherwise than the usual one."""
+    return [
+        filled(FACET[facet].choice(choice).name, words)
+        for facet, choice in school.as_dict().items()
+        if DEFAULT_SCHOOL[facet] != choice
+    ]
