@@ -33,7 +33,7 @@ def latex(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
     >>> latex(read("6 1/4 - 2(5/6)").expr)
     '6\\frac{1}{4} - 2\\left(\\frac{5}{6}\\right)'
     """
-    return _latex(layout(expr, manner))
+    return _latex(layout(expr, manner, placed=False))
 
 
 def _latex(node: Node) -> str:

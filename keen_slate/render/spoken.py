@@ -34,7 +34,7 @@ def spoken(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
     >>> spoken(read("2 3/4 − 1/2").expr)
     '2 and 3 quarters minus 1 half'
     """
-    return _said(layout(expr, manner), manner)
+    return _said(layout(expr, manner, placed=False), manner)
 
 
 def _said(node: Node, manner: Manner) -> str:
@@ -76,5 +76,4 @@ def _said(node: Node, manner: Manner) -> str:
 
 def _is_negative(node: Node) -> bool:
     """A number with a minus before it, which needs no brackets to be heard."""
-    inner = node.inner if isinstance(node, Part) else node
-    return isinstance(inner, Row) and len(inner.items) == 2 and inner.items[0] == Sign(MINUS, "before")
+    return isinstance(node, Row) and len(node.items) == 2 and node.items[0] == Sign(MINUS, "before")

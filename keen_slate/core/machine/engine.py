@@ -8,7 +8,7 @@ plans and rules below it then do not run, and everything after it goes on by the
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal, NamedTuple, TypeVar
 
@@ -55,11 +55,13 @@ def watched(problem: Expr) -> Iterator[None]:
     """Whatever breaks down inside is an EngineFault that tells the problem."""
     try:
         yield
-    except EngineFault as fault:
-        fault.problem = problem
-        raise
     except Exception as fault:
-        raise EngineFault(f"{type(fault).__name__}: {fault}", problem) from fault
+        raise as_fault(fault, problem) from fault
+
+
+def as_fault(fault: Exception, problem: Expr) -> EngineFault:
+    told = str(fault) if isinstance(fault, EngineFault) else f"{type(fault).__name__}: {fault}"
+    return EngineFault(told, problem)
 
 
 class Goal(NamedTuple):
@@ -234,8 +236,10 @@ class Machine:
         What a right rule writes is checked against the value of what stood there. Raises EngineFault if it differs, and
         where a rule breaks down: only an impasse that is named is a result.
         """
-        with watched(start):
+        try:
             return self._derived(start, school, mistake, begun)
+        except Exception as fault:
+            raise as_fault(fault, start) from fault
 
     def _derived(self, start: Expr, school: School, mistake: MalRule | None, begun: tuple[Step, ...]) -> Derivation:
         bound = under(self, school)
@@ -243,7 +247,7 @@ class Machine:
         expr = begun[-1].after if begun else start if is_lone_number(start) else tidy(start)
         seen: set[Expr] = set()
         while goals := bound.open_goals(expr):
-            if mistake is not None and (mistake.every or not any(s.by_mistake for s in steps)):
+            if mistake is not None and (mistake.every or not _astray(steps)):
                 struck = strike(mistake, goals, expr, school)
                 if isinstance(struck, Impasse):
                     return Derivation(start, school, tuple(steps), struck)
@@ -256,16 +260,15 @@ class Machine:
                 raise EngineFault(f"no rule serves {goals[-1].id} under {school.as_dict()}")
             focus = at_path(expr, goals[-1].at)
             move = rule.apply(focus)
-            astray = any(s.by_mistake for s in steps)
             if isinstance(move, Impasse):
-                if astray:
+                if _astray(steps):
                     return Derivation(start, school, tuple(steps), move)
                 raise EngineFault(f"{rule.id} comes to an impasse at {focus!r}")
             if not same_value(move.after, focus):
                 raise EngineFault(f"{rule.id} changed the value of {focus!r} to that of {move.after!r}")
             step = _step(rule, goals, expr, move)
             if step.after in seen or len(steps) >= MAX_STEPS:
-                if astray:
+                if _astray(steps):
                     return Derivation(start, school, tuple(steps), Impasse(Say.of(going_astray.goes_round)))
                 raise EngineFault(f"{rule.id} leads back to {step.after!r}")
             expr = step.after
@@ -273,6 +276,10 @@ class Machine:
             if len(steps) > UNWATCHED_STEPS:
                 seen.add(expr)
         return Derivation(start, school, tuple(steps))
+
+
+def _astray(steps: list[Step]) -> bool:
+    return any(s.by_mistake for s in steps)
 
 
 @dataclass(frozen=True, slots=True)
@@ -328,7 +335,8 @@ def strike(mistake: MalRule, goals: tuple[Goal, ...], expr: Expr, school: School
             outcome = mistake.strike(at_path(expr, goal.at), school)
             if isinstance(outcome, Move):
                 if outcome.said is None:
-                    outcome = replace(outcome, said=Say.of(going_astray.as_it_shows, shows=mistake.shows))
+                    said = Say.of(going_astray.as_it_shows, shows=mistake.shows)
+                    outcome = Move(outcome.after, said, outcome.side)
                 step = _step(mistake, goals[: index + 1], expr, outcome)
                 return step if is_workable(step.after) else DIVIDES_BY_ZERO
             if outcome is not None:

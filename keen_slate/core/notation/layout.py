@@ -8,6 +8,7 @@ that it can be marked or left blank.
 from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass
 from fractions import Fraction as Value
+from functools import lru_cache
 from itertools import pairwise
 from typing import Any, Literal
 
@@ -153,13 +154,13 @@ _EMPTY = Blank()
 _OF = Words(" of ")
 
 
-def layout(expr: Expr, manner: Manner = USUAL_MANNER) -> Node:
-    """What is set for an expression, its amounts with their label.
+def layout(expr: Expr, manner: Manner = USUAL_MANNER, *, placed: bool = True) -> Node:
+    """What is set for an expression, its amounts with their label; with ``placed`` False without its parts' places.
 
     >>> layout(DecimalNumeral(275, 2), Manner(decimal_sign=",", label="m"))
     Row(items=(Digits(text='2,75'), Label(text='m')))
     """
-    return _Setter(manner).set(expr, (), labelled=bool(manner.label))
+    return _Setter(manner).set(expr, () if placed else None, labelled=bool(manner.label))
 
 
 class _Setter:
@@ -187,10 +188,10 @@ class _Setter:
         return _over(expr.numerator, expr.denominator)
 
     def mixed(self, expr: MixedNumber, _at: Path | None, _labelled: bool) -> Node:
-        return Mixed(Digits(str(expr.whole)), _over(expr.numerator, expr.denominator))
+        return Mixed(_digits(expr.whole), _over(expr.numerator, expr.denominator))
 
     def whole(self, expr: Whole, _at: Path | None, _labelled: bool) -> Node:
-        return Digits(str(expr.n))
+        return _digits(expr.n)
 
     def decimal(self, expr: DecimalNumeral, _at: Path | None, _labelled: bool) -> Node:
         return Digits(self.manner.decimal(decimal_text(expr)))
@@ -336,8 +337,14 @@ def _label_inside(expr: Any) -> bool:
     return "told" in expr.marks or any(f.divide for f in expr.factors) or isinstance(expr.factors[0].expr, Group)
 
 
+@lru_cache(maxsize=4096)
+def _digits(n: int) -> Digits:
+    return Digits(str(n))
+
+
+@lru_cache(maxsize=4096)
 def _over(top: int, bottom: int) -> Over:
-    return Over(Digits(str(top)), Digits(str(bottom)))
+    return Over(_digits(top), _digits(bottom))
 
 
 def _joined(nodes: Iterable[Node], sign: Sign) -> Node:

@@ -1,6 +1,9 @@
 """Numbers and expressions as one line of text, as a teacher would type them."""
 
+from collections.abc import Callable
 from fractions import Fraction
+from functools import lru_cache
+from typing import Any
 
 from keen_slate.core.notation.layout import (
     CLOSING,
@@ -30,42 +33,44 @@ def text_of(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
     >>> text_of(read("6¼-2 5/6").expr), text_of(read(".4(3 - 7)").expr, Manner(decimal_sign=",", label="m"))
     ('6 1/4 − 2 5/6', ',4(3 − 7) m')
     """
-    return plain(layout(expr, manner))
+    return _usual_text(expr) if manner is USUAL_MANNER else plain(layout(expr, manner, placed=False))
+
+
+@lru_cache(maxsize=2048)
+def _usual_text(expr: Expr) -> str:
+    """A line is asked for its text more than once while it is worked, compared and shown."""
+    return plain(layout(expr, placed=False))
 
 
 def plain(node: Node) -> str:
     """What is set, as text."""
-    match node:
-        case Digits(text):
-            return text
-        case Row(items):
-            return "".join([plain(i) for i in items])
-        case Part(_, inner):
-            return plain(inner)
-        case Over(top, bottom):
-            return f"{_together(top)}/{_together(bottom)}"
-        case Mixed(whole, part):
-            return f"{plain(whole)} {plain(part)}"
-        case Sign(_, "unseen"):
-            return ""
-        case Sign(text, role):
-            return text if role in ("before", "behind") else f" {text} "
-        case InBrackets(inner, bracket):
-            return f"{bracket}{plain(inner)}{CLOSING[bracket]}"
-        case Raised(base, exponent):
-            return f"{plain(base)}^{exponent.text}"
-        case Blank():
-            return "?"
-        case Words(text):
-            return text
-        case Label(text):
-            return text if text == "%" else f" {text}"
-        case Repeats(block):
-            return f"({block})"
+    return _PLAIN[type(node)](node)
+
+
+def _sign(node: Sign) -> str:
+    if node.role == "unseen":
+        return ""
+    return node.text if node.role in ("before", "behind") else f" {node.text} "
 
 
 def _together(node: Node) -> str:
     return f"({plain(node)})" if isinstance(node, Row) else plain(node)
+
+
+_PLAIN: dict[type, Callable[[Any], str]] = {
+    Digits: lambda n: n.text,
+    Row: lambda n: "".join([_PLAIN[type(i)](i) for i in n.items]),
+    Part: lambda n: plain(n.inner),
+    Over: lambda n: f"{_together(n.top)}/{_together(n.bottom)}",
+    Mixed: lambda n: f"{plain(n.whole)} {plain(n.part)}",
+    Sign: _sign,
+    InBrackets: lambda n: f"{n.bracket}{plain(n.inner)}{CLOSING[n.bracket]}",
+    Raised: lambda n: f"{plain(n.base)}^{n.exponent.text}",
+    Blank: lambda _: "?",
+    Words: lambda n: n.text,
+    Label: lambda n: n.text if n.text == "%" else f" {n.text}",
+    Repeats: lambda n: f"({n.block})",
+}
 
 
 def running_text(number: RepeatingDecimal, manner: Manner = USUAL_MANNER) -> str:
