@@ -86,7 +86,7 @@ def make(what: str) -> None:
     """Make one document in this process and say how long that took."""
     request = PrintRequest(kind="worked", pictures=False)
     texts = [problem_text(r.problem.expr) for a in AIMS for r in ladder(a.wishes)]
-    items = ([Item(t, {}, Task(), Edits()) for t in texts] * 2)[:ITEMS]
+    items = ([Item(problem=t, school={}, task=Task(), edits=Edits()) for t in texts] * 2)[:ITEMS]
 
     def data() -> list[dict[str, Any]]:
         return [{"title": "A", "items": [item_data(i, item, request, {}) for i, item in enumerate(items, 1)]}]

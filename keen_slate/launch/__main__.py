@@ -33,7 +33,7 @@ def main() -> int:
         return 2
     port = options.port or (USUAL_PORT if _is_free(USUAL_PORT) else free_port())
     cluster: Cluster | None = None
-    server: subprocess.Popen[bytes] | None = None
+    started: list[subprocess.Popen[bytes]] = []
     try:
         url = os.environ.get("DATABASE_URL")
         if not url:
@@ -45,6 +45,7 @@ def main() -> int:
         if not options.no_demo:
             load_demo(database)
         server = serve(port, url, LOCAL / "logs")
+        started += [server, start_worker(url, LOCAL / "logs")]
         address = f"http://127.0.0.1:{port}/"
         wait_until_healthy(address, server)
         print(f"Logs: {LOCAL / 'logs'}. Ctrl-C stops Keen Slate.\nKeen Slate is ready: {address}", flush=True)
@@ -55,9 +56,11 @@ def main() -> int:
         print(trouble, file=sys.stderr)
         return 1
     finally:
-        if server is not None and server.poll() is None:
-            server.terminate()
-            server.wait(timeout=20)
+        for process in started:
+            if process.poll() is None:
+                process.terminate()
+        for process in started:
+            process.wait(timeout=20)
         if cluster is not None:
             cluster.stop()
 
@@ -75,6 +78,17 @@ def serve(port: int, database_url: str, logs: Path, workers: int = 2) -> subproc
         ],
         cwd=ROOT, env=os.environ | {"DATABASE_URL": database_url}, start_new_session=True,
     )  # fmt: skip
+
+
+def start_worker(database_url: str, logs: Path) -> subprocess.Popen[bytes]:
+    """The worker that makes handouts, in its own session too."""
+    logs.mkdir(parents=True, exist_ok=True)
+    with (logs / "worker.log").open("ab") as log:
+        return subprocess.Popen(
+            [sys.executable, "-m", "keen_slate.worker"],
+            cwd=ROOT, env=os.environ | {"DATABASE_URL": database_url}, start_new_session=True,
+            stdout=log, stderr=log,
+        )  # fmt: skip
 
 
 def wait_until_healthy(address: str, server: subprocess.Popen[bytes]) -> None:

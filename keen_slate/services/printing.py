@@ -6,8 +6,6 @@ Setting the items takes longest, so progress is counted in items; the typesettin
 import json
 import logging
 from collections.abc import Iterator
-from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 from uuid import UUID
@@ -32,6 +30,7 @@ from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
 from keen_slate.services.line_up import read_and_worked
+from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 from keen_slate.services.shapes.work import Edits
@@ -50,8 +49,7 @@ SPACE_LINES = 2
 """Lines of space beside those of the working, since pupils write larger and go other ways."""
 
 
-@dataclass(frozen=True, slots=True)
-class Item:
+class Item(Shape):
     """What is printed of an example, apart from the database."""
 
     problem: str
@@ -60,24 +58,37 @@ class Item:
     edits: Edits
 
 
+class Order(Shape):
+    """All that is needed to make a handout: it is made of the set as it was when it was ordered."""
+
+    request: PrintRequest
+    title: str
+    items: list[Item]
+    content: Data
+
+
 class Printing:
-    """Handouts are made one after the other in a thread of this process; any process can look at them and cancel.
+    """Handouts are ordered here and made by a worker; any process can look at them and cancel.
 
     Raises NotFound for a set or a handout that is not there.
     """
 
     def __init__(self, database: Database) -> None:
         self.database = database
-        self._maker = ThreadPoolExecutor(max_workers=1, thread_name_prefix="print")
 
     def begin(self, set_id: UUID, request: PrintRequest) -> PrintJob:
+        """Order a handout of the set as it is now: it waits in the queue until a worker makes it."""
         with self.database.transaction() as session:
             found = sets.open_set(session, set_id)
             _, content = settings.read(session)
-            items = [_item(e) for e in found.examples]
-            title = request.title or found.name
-            job_id = print_jobs.begin(session, len(items) * request.versions, title)
-        self._maker.submit(self._make, job_id, request, title, items, content)
+            order = Order(
+                request=request,
+                title=request.title or found.name,
+                items=[_item(e) for e in found.examples],
+                content=content,
+            )
+            total = len(order.items) * request.versions
+            job_id = print_jobs.order(session, total, order.title, order.model_dump(mode="json"))
         return self.look(job_id)
 
     def look(self, job_id: UUID) -> PrintJob:
@@ -97,27 +108,41 @@ class Printing:
         with self.database.transaction() as session:
             return print_jobs.preview_of(session, job_id)
 
-    def _make(self, job_id: UUID, request: PrintRequest, title: str, items: list[Item], content: Data) -> None:
+    def make(self, job_id: UUID) -> None:
+        """Make a handout that waits, whatever comes of it; nothing where it was cancelled."""
+        with self.database.transaction() as session:
+            row = print_jobs.take(session, job_id)
+            if row is None:
+                return
+            order = Order.model_validate(row.ordered)
         try:
-            versions: list[Data] = []
-            done = 0
-            for name, version in versions_of(items, request.versions):
-                set_items: list[Data] = []
-                for number, item in enumerate(version, start=1):
-                    set_items.append(item_data(number, item, request, content))
-                    done += 1
-                    with self.database.transaction() as session:
-                        if not print_jobs.go_on(session, job_id, done):
-                            return
-                versions.append({"title": f"{title}{name}", "items": set_items})
-            pdf, preview = handout_pdf(request, title, versions), first_page(request, title, versions)
-            with self.database.transaction() as session:
-                print_jobs.finish(session, job_id, pdf, preview)
+            self._make(job_id, order)
         except Exception:
             LOG.exception("a handout could not be made")
-            with self.database.transaction() as session:
-                message = "This handout could not be made. Nothing of the set was changed; try it with other choices."
-                print_jobs.finish(session, job_id, None, message=message)
+            self.give_up(job_id)
+
+    def give_up(self, job_id: UUID) -> None:
+        """Say that a handout cannot be made."""
+        message = "This handout could not be made. Nothing of the set was changed; try it with other choices."
+        with self.database.transaction() as session:
+            print_jobs.finish(session, job_id, None, message=message)
+
+    def _make(self, job_id: UUID, order: "Order") -> None:
+        versions: list[Data] = []
+        done = 0
+        for name, version in versions_of(order.items, order.request.versions):
+            set_items: list[Data] = []
+            for number, item in enumerate(version, start=1):
+                set_items.append(item_data(number, item, order.request, order.content))
+                done += 1
+                with self.database.transaction() as session:
+                    if not print_jobs.go_on(session, job_id, done):
+                        return
+            versions.append({"title": f"{order.title}{name}", "items": set_items})
+        pdf = handout_pdf(order.request, order.title, versions)
+        preview = first_page(order.request, order.title, versions)
+        with self.database.transaction() as session:
+            print_jobs.finish(session, job_id, pdf, preview)
 
 
 def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]]]:
@@ -135,7 +160,7 @@ def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]
             other.append(item)
             continue
         taken.append(made)
-        other.append(Item(made.text(), item.school, item.task, Edits()))
+        other.append(Item(problem=made.text(), school=item.school, task=item.task, edits=Edits()))
     yield ", B", other
 
 
@@ -312,7 +337,12 @@ def _wrong(asked: Asked) -> list[Data]:
 
 
 def _item(example: Example) -> Item:
-    return Item(example.problem, example.school, Task.model_validate(example.task), Edits.model_validate(example.edits))
+    return Item(
+        problem=example.problem,
+        school=example.school,
+        task=Task.model_validate(example.task),
+        edits=Edits.model_validate(example.edits),
+    )
 
 
 def _shown(row: PrintJobRow) -> PrintJob:

@@ -43,6 +43,15 @@ class Database:
             command.upgrade(config, "head")
 
 
+def without_driver(url: str) -> str:
+    """The same for whoever asks PostgreSQL's own library.
+
+    >>> without_driver("postgres://u:p@localhost/db")
+    'postgresql://u:p@localhost/db'
+    """
+    return with_driver(url).replace("+psycopg", "", 1)
+
+
 def with_driver(url: str) -> str:
     """Any usual way of writing a PostgreSQL address, with the driver that is installed here.
 

@@ -100,7 +100,10 @@ class KeptAim(Base):
 
 
 class PrintJobRow(Base):
-    """A handout that is being made, or is made; any process can say how far it is, and cancel it."""
+    """A handout that waits, is being made, or is made; any process can say how far it is, and cancel it.
+
+    ``ordered`` is all that is needed to make it, until it is made.
+    """
 
     __tablename__ = "print_job"
 
@@ -112,6 +115,7 @@ class PrintJobRow(Base):
     name: Mapped[str]
     pdf: Mapped[bytes | None]
     preview: Mapped[bytes | None]
+    ordered: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
     created_at: Mapped[Moment]
     changed_at: Mapped[Moment]
 

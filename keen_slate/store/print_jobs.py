@@ -1,6 +1,7 @@
-"""Handouts being made: rows that any process reads, and that the one which makes it writes."""
+"""Handouts: rows that any process reads, and that the worker which makes one writes."""
 
 from datetime import timedelta
+from typing import Any
 from uuid import UUID
 
 from sqlalchemy import delete, func, select, update
@@ -8,38 +9,44 @@ from sqlalchemy.orm import Session, defer
 
 from keen_slate.faults import NotFound
 from keen_slate.store.models import PrintJobRow
+from keen_slate.store.queue import put_handout
 
 KEPT_FOR = timedelta(days=1)
-SILENT_FOR = timedelta(minutes=2)
-"""After so long without a sign the process that made it is gone."""
+UNFINISHED = ("waiting", "running")
 
 
-def begin(session: Session, total: int, name: str) -> UUID:
-    """Note a new handout; what is older than a day is cleared away."""
+def order(session: Session, total: int, name: str, ordered: dict[str, Any]) -> UUID:
+    """Note a new handout with all that is needed to make it, and put it into the queue; what is older than a day is
+    cleared away."""
     session.execute(delete(PrintJobRow).where(PrintJobRow.created_at < func.now() - KEPT_FOR))
-    row = PrintJobRow(state="running", total=total, name=name)
+    row = PrintJobRow(state="waiting", total=total, name=name, ordered=ordered)
     session.add(row)
     session.flush()
+    put_handout(session, row.id)
     return row.id
 
 
 def look(session: Session, job_id: UUID) -> PrintJobRow:
-    """How far it is, without the file. Raises NotFound. One whose maker has gone silent is failed."""
-    silent = PrintJobRow.changed_at < func.now() - SILENT_FOR
-    session.execute(
-        update(PrintJobRow)
-        .where(PrintJobRow.id == job_id, PrintJobRow.state == "running", silent)
-        .values(state="failed", message="The making of this handout was broken off. Print it again.")
-    )
+    """How far it is, without the file. Raises NotFound."""
     row = session.scalar(
         select(PrintJobRow)
         .where(PrintJobRow.id == job_id)
-        .options(defer(PrintJobRow.pdf), defer(PrintJobRow.preview))
+        .options(defer(PrintJobRow.pdf), defer(PrintJobRow.preview), defer(PrintJobRow.ordered))
         .execution_options(populate_existing=True)
     )
     if row is None:
         raise NotFound("handout")
     return row
+
+
+def take(session: Session, job_id: UUID) -> PrintJobRow | None:
+    """Begin one, or begin it again where its worker was lost; None where it was cancelled, is made or is gone."""
+    return session.scalar(
+        update(PrintJobRow)
+        .where(PrintJobRow.id == job_id, PrintJobRow.state.in_(UNFINISHED))
+        .values(state="running", done=0, changed_at=func.clock_timestamp())
+        .returning(PrintJobRow)
+    )
 
 
 def go_on(session: Session, job_id: UUID, done: int) -> bool:
@@ -57,12 +64,13 @@ def finish(session: Session, job_id: UUID, pdf: bytes | None, preview: bytes | N
     """Keep the file and the picture of its first page, or why there is none. What was cancelled stays so."""
     session.execute(
         update(PrintJobRow)
-        .where(PrintJobRow.id == job_id, PrintJobRow.state == "running")
+        .where(PrintJobRow.id == job_id, PrintJobRow.state.in_(UNFINISHED))
         .values(
             state="done" if pdf is not None else "failed",
             pdf=pdf,
             preview=preview,
             message=message,
+            ordered={},
             changed_at=func.clock_timestamp(),
         )
     )
@@ -71,8 +79,8 @@ def finish(session: Session, job_id: UUID, pdf: bytes | None, preview: bytes | N
 def cancel(session: Session, job_id: UUID) -> PrintJobRow:
     session.execute(
         update(PrintJobRow)
-        .where(PrintJobRow.id == job_id, PrintJobRow.state == "running")
-        .values(state="cancelled", changed_at=func.clock_timestamp())
+        .where(PrintJobRow.id == job_id, PrintJobRow.state.in_(UNFINISHED))
+        .values(state="cancelled", ordered={}, changed_at=func.clock_timestamp())
     )
     return look(session, job_id)
 

@@ -9,7 +9,7 @@ from tempfile import TemporaryDirectory
 
 from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
 
-from keen_slate.launch.__main__ import serve, wait_until_healthy
+from keen_slate.launch.__main__ import serve, start_worker, wait_until_healthy
 from keen_slate.launch.cluster import free_port
 from tests.support.cluster import DEMO, drop_database, make_database, url_of
 
@@ -40,12 +40,15 @@ class Desk:
         make_database(self.database, DEMO)
 
     def start_server(self) -> None:
-        self.server = serve(self.port, url_of(self.database), Path(self.logs.name))
+        url, logs = url_of(self.database), Path(self.logs.name)
+        self.server, self.worker = serve(self.port, url, logs), start_worker(url, logs)
         wait_until_healthy(f"{self.address}/", self.server)
 
     def stop_server(self) -> None:
-        self.server.terminate()
-        self.server.wait(timeout=20)
+        for process in (self.server, self.worker):
+            process.terminate()
+        for process in (self.server, self.worker):
+            process.wait(timeout=20)
 
     def close(self) -> None:
         self.browser.close()

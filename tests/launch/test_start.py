@@ -7,16 +7,24 @@ import signal
 import socket
 import subprocess
 import sys
+import time
 import unittest
 import urllib.request
+from collections.abc import Callable
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
 from sqlalchemy.exc import OperationalError
 
+from keen_slate.launch.__main__ import start_worker
 from keen_slate.launch.cluster import Cluster, free_port
+from keen_slate.services.line_up import LineUp
+from keen_slate.services.printing import Printing
+from keen_slate.services.shapes.printing import PrintRequest
+from keen_slate.services.shapes.work import Edits
 from keen_slate.store.database import Database
 from tests.support.cluster import fresh_database
+from tests.support.searching import only_deep
 
 ROOT = Path(__file__).parents[2]
 
@@ -93,3 +101,34 @@ class PrivateCluster(unittest.TestCase):
         cluster.stop()
         with self.assertRaises(OperationalError):
             Database(cluster.url).answers()
+
+
+class Workers(unittest.TestCase):
+    @only_deep
+    def test_a_handout_outlives_the_worker_that_makes_it(self) -> None:
+        url, logs = self.enterContext(fresh_database()), Path(self.enterContext(TemporaryDirectory()))
+        database = Database(url)
+        self.addCleanup(database.engine.dispose)
+        line_up, printing = LineUp(database), Printing(database)
+        made = line_up.make("Boards")
+        for number in range(1, 80):
+            made = line_up.keep(made.id, made.revision, f"{number} 1/4 + 2 5/6", {}, Edits())
+        job = printing.begin(made.id, PrintRequest(kind="teacher"))
+        self.assertEqual(printing.look(job.id).state, "waiting")
+        worker = start_worker(url, logs)
+        self.until(lambda: printing.look(job.id).done > 2, 30)
+        worker.kill()
+        worker.wait()
+        self.assertEqual(printing.look(job.id).state, "running")
+        other = start_worker(url, logs)
+        self.addCleanup(other.wait)
+        self.addCleanup(other.terminate)
+        self.until(lambda: printing.look(job.id).state == "done", 90)
+        self.assertTrue(printing.pdf(job.id)[1].startswith(b"%PDF"))
+
+    def until(self, found: Callable[[], bool], seconds: int) -> None:
+        for _ in range(seconds * 10):
+            if found():
+                return
+            time.sleep(0.1)
+        raise AssertionError(f"it did not come to that in {seconds} seconds")

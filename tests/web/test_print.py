@@ -2,14 +2,18 @@
 
 import io
 import re
-import time
 import unittest
+from datetime import timedelta
 from fractions import Fraction
 from typing import Any
+from unittest.mock import patch
+from uuid import UUID
 
+import sqlalchemy
 from pypdf import PdfReader
 from werkzeug.http import parse_options_header
 
+from keen_slate.services import printing
 from keen_slate.services.desk import Desk
 from keen_slate.services.printing import Item, versions_of
 from keen_slate.services.shapes.line_up import Task
@@ -19,6 +23,7 @@ from keen_slate.web.app import create_app
 from tests.support.arithmetic import as_python
 from tests.support.cluster import fresh_database
 from tests.support.demands_by_fractions import demands as by_fractions
+from tests.support.working_off import work_off
 
 PROBLEMS = (
     "5 1/6 - 2 5/6", "6 1/4 - 2 5/6", "9 - 3 2/5", "2/3 + 3/4", "2/3 × 3/4", "7/8 - 1/4", "1 1/2 + 2 3/4", "4 ÷ 2/3",
@@ -53,12 +58,8 @@ class PrintTest(unittest.TestCase):
         return str(answer.get_json()["id"])
 
     def finished(self, job: str) -> Any:
-        for _ in range(600):
-            found = self.client.get(f"/api/print/{job}").get_json()
-            if found["state"] != "running":
-                return found
-            time.sleep(0.05)
-        raise AssertionError("the handout was not made")
+        work_off(self.url)
+        return self.client.get(f"/api/print/{job}").get_json()
 
     def printed(self, **asked: Any) -> PdfReader:
         job = self.begin(**asked)
@@ -232,27 +233,67 @@ class Handouts(PrintTest):
 
 
 class Jobs(PrintTest):
-    def test_a_long_one_can_be_cancelled(self) -> None:
-        desk = Desk(self.url)
-        self.addCleanup(desk.database.engine.dispose)
-        with desk.database.transaction() as session:
-            job = print_jobs.begin(session, 200, "long")
+    def state(self, job: str) -> str:
+        return str(self.client.get(f"/api/print/{job}").get_json()["state"])
+
+    def test_one_that_waits_can_be_cancelled_and_is_never_made(self) -> None:
+        job = self.begin(kind="key")
+        self.assertEqual(self.state(job), "waiting")
         self.assertEqual(self.client.delete(f"/api/print/{job}").get_json()["state"], "cancelled")
-        with desk.database.transaction() as session:
-            self.assertFalse(print_jobs.go_on(session, job, 1))
-            print_jobs.finish(session, job, b"%PDF")
-        self.assertEqual(self.client.get(f"/api/print/{job}").get_json()["state"], "cancelled")
+        self.assertEqual(self.finished(job)["state"], "cancelled")
         self.assertEqual(self.client.get(f"/api/print/{job}/pdf").status_code, 404)
 
-    def test_one_whose_maker_is_gone_says_so(self) -> None:
+    def test_one_that_is_being_made_can_be_cancelled(self) -> None:
         desk = Desk(self.url)
         self.addCleanup(desk.database.engine.dispose)
+        job = self.begin(kind="worked")
         with desk.database.transaction() as session:
-            job = print_jobs.begin(session, 5, "lost")
-            row = print_jobs.look(session, job)
-            row.changed_at = row.changed_at - 2 * print_jobs.SILENT_FOR
-        found = self.client.get(f"/api/print/{job}").get_json()
-        self.assertEqual((found["state"], found["message"][-15:]), ("failed", "Print it again."))
+            self.assertIsNotNone(print_jobs.take(session, UUID(job)))
+        self.assertEqual(self.state(job), "running")
+        self.client.delete(f"/api/print/{job}")
+        with desk.database.transaction() as session:
+            self.assertFalse(print_jobs.go_on(session, UUID(job), 1))
+            print_jobs.finish(session, UUID(job), b"%PDF")
+        self.assertEqual(self.state(job), "cancelled")
+
+    def test_one_that_waits_long_is_not_given_up(self) -> None:
+        desk = Desk(self.url)
+        self.addCleanup(desk.database.engine.dispose)
+        job = self.begin(kind="key")
+        with desk.database.transaction() as session:
+            row = print_jobs.look(session, UUID(job))
+            row.created_at = row.changed_at = row.changed_at - timedelta(hours=20)
+        self.assertEqual(self.state(job), "waiting")
+        self.assertEqual(self.finished(job)["state"], "done")
+
+    def test_what_was_begun_is_begun_again_where_its_worker_is_lost(self) -> None:
+        """As the queue does it: the same handout, made whole from its beginning."""
+        desk = Desk(self.url)
+        self.addCleanup(desk.database.engine.dispose)
+        job = self.begin(kind="key")
+        with desk.database.transaction() as session:
+            print_jobs.take(session, UUID(job))
+            print_jobs.go_on(session, UUID(job), 2)
+        found = self.finished(job)
+        self.assertEqual((found["state"], found["done"]), ("done", found["total"]))
+
+    def test_one_that_cannot_be_made_says_so(self) -> None:
+        job = self.begin(kind="key")
+        with patch.object(printing, "handout_pdf", side_effect=RuntimeError("no paper")), self.assertLogs("keen_slate"):
+            found = self.finished(job)
+        self.assertEqual(found["state"], "failed")
+        self.assertIn("could not be made", found["message"])
+
+    def test_nothing_waits_that_was_not_kept(self) -> None:
+        """The row and its place in the queue are of one transaction."""
+        desk = Desk(self.url)
+        self.addCleanup(desk.database.engine.dispose)
+        with self.assertRaises(KeyError), desk.database.transaction() as session:
+            print_jobs.order(session, 1, "lost", {})
+            raise KeyError
+        with desk.database.transaction() as session:
+            waiting = session.scalar(sqlalchemy.text("SELECT count(*) FROM procrastinate_jobs WHERE status = 'todo'"))
+        self.assertEqual(waiting, 0)
 
     def test_what_is_not_there(self) -> None:
         nowhere = "00000000-0000-4000-8000-000000000000"
@@ -263,7 +304,7 @@ class Jobs(PrintTest):
 
 class Versions(PrintTest):
     def test_b_has_the_demands_of_a(self) -> None:
-        items = [Item(p, {}, Task(), Edits()) for p in PROBLEMS[:6]]
+        items = [Item(problem=p, school={}, task=Task(), edits=Edits()) for p in PROBLEMS[:6]]
         (_, first), (_, second) = versions_of(items, 2)
         for a, b in zip(first, second, strict=True):
             self.assertEqual(by_fractions(a.problem.replace("-", "−")), by_fractions(b.problem), b.problem)

@@ -1701,7 +1701,7 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "running" | "done" | "failed" | "cancelled";
+            state: "waiting" | "running" | "done" | "failed" | "cancelled";
             /** Total */
             total: number;
         };

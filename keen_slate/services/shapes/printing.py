@@ -31,7 +31,7 @@ class PrintJob(Shape):
     """A handout being made: how many of its items are set, and what went wrong if it did."""
 
     id: UUID
-    state: Literal["running", "done", "failed", "cancelled"]
+    state: Literal["waiting", "running", "done", "failed", "cancelled"]
     done: int
     total: int
     message: str

@@ -49,7 +49,8 @@ const job = ref<PrintJob | null>(null)
 const trouble = ref('')
 let timer: number | undefined
 
-const running = computed(() => job.value?.state === 'running')
+const unfinished = ['waiting', 'running']
+const running = computed(() => unfinished.includes(job.value?.state ?? ''))
 const share = computed(() => (job.value?.total ? Math.round((job.value.done / job.value.total) * 100) : 0))
 const made = computed(() => (job.value?.state === 'done' ? `/api/print/${job.value.id}` : ''))
 
@@ -83,7 +84,7 @@ async function follow() {
   window.clearTimeout(timer)
   if (!job.value) return
   job.value = await data(api.GET('/api/print/{job_id}', { params: { path: { job_id: job.value.id } } }))
-  if (job.value.state === 'running') timer = window.setTimeout(() => void follow(), 250)
+  if (running.value) timer = window.setTimeout(() => void follow(), 250)
   else trouble.value = job.value.message
 }
 
@@ -137,7 +138,8 @@ onScopeDispose(() => window.clearTimeout(timer))
       <p v-if="trouble" role="alert">{{ trouble }}</p>
       <template v-if="running && job">
         <ProgressBar class="print-progress" :value="share" aria-label="Items set" />
-        <p>{{ job.done }} of {{ job.total }} items are set.</p>
+        <p v-if="job.state === 'waiting'">It waits until the handouts before it are made.</p>
+        <p v-else>{{ job.done }} of {{ job.total }} items are set.</p>
       </template>
       <p v-else-if="job?.state === 'cancelled'" class="quiet">Cancelled. Nothing was printed.</p>
       <template v-else-if="made">
