@@ -6,13 +6,14 @@ SymPy only finds the value; it is the yardstick because it is the program that a
 import statistics
 import sys
 from collections.abc import Callable
+from functools import partial
 from random import Random
 from time import perf_counter
 
 import sympy
 
 from bench.bag import bag, mixed_sum
-from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.diagnosis.second_look import SecondLook, look_twice
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import read
 from keen_slate.core.saying.say import say
@@ -35,6 +36,10 @@ def in_sympy_syntax(text: str) -> str:
     return as_python(text).replace("F('", "(").replace("')", ")").replace("F(", "(").replace(",", "/")
 
 
+def _look(text: str) -> SecondLook:
+    return look_twice(read(text))
+
+
 def seconds(task: Callable[[], object]) -> float:
     best = float("inf")
     for _ in range(ROUNDS):
@@ -49,9 +54,9 @@ def main() -> int:
     ours, theirs, looks = [], [], []
     for text in problems:
         python = in_sympy_syntax(text)
-        ours.append(seconds(lambda t=text: bare_work(t)))
-        theirs.append(seconds(lambda p=python: by_sympy(p)))
-        looks.append(seconds(lambda t=text: look_twice(read(t))))
+        ours.append(seconds(partial(bare_work, text)))
+        theirs.append(seconds(partial(by_sympy, python)))
+        looks.append(seconds(partial(_look, text)))
     work_ratio = statistics.median(a / b for a, b in zip(ours, theirs, strict=True))
     look_ratio = statistics.median(a / b for a, b in zip(looks, ours, strict=True))
     print(f"bare work / sympify, median of {len(problems)}: {work_ratio:.2f} (at most 1)")
@@ -60,12 +65,12 @@ def main() -> int:
     random = Random(3)
     print("How it grows. A line holds what is left to do, so each line of twelve terms is longer than one of two.")
     print("terms  lines  characters a line | time a line  time a character, against two terms")
-    base = None
+    base: tuple[float, float] | None = None
     for terms in (2, 4, 6, 8, 10, 12):
         workings = [(t, bare_work(t)) for t in (mixed_sum(terms, random) for _ in range(30))]
         lines = sum(len(w) for _, w in workings)
         characters = sum(len(text) for _, w in workings for text, _ in w)
-        time = sum(seconds(lambda t=text: bare_work(t)) for text, _ in workings)
+        time = sum(seconds(partial(bare_work, text)) for text, _ in workings)
         base = base or (time / lines, time / characters)
         print(
             f"{terms:5}  {lines / 30:5.1f}  {characters / lines:17.1f} |"

@@ -8,6 +8,7 @@ import gc
 import statistics
 import sys
 from fractions import Fraction
+from functools import partial
 from random import Random
 
 from bench.bag import bag
@@ -26,13 +27,13 @@ def main(arguments: list[str]) -> int:
     worst = (0.0, "")
     for text in bag(80, seed=21):
         problem = read(text)
-        once = seconds(lambda t=text: bare_work(t))
-        looks.append(seconds(lambda p=problem: look_twice(p)) / once)
-        prepares.append(seconds(lambda p=problem: prepare(p)) / once)
+        once = seconds(partial(bare_work, text))
+        looks.append(seconds(partial(look_twice, problem)) / once)
+        prepares.append(seconds(partial(prepare, problem)) / once)
         worst = max(worst, (prepares[-1], text))
         item = prepare(problem)
         wrong = text_of(number_for(evaluate(item.right) + Fraction(1, 2)))
-        answers.append(seconds(lambda i=item, w=wrong: diagnose(i, w)) / once)
+        answers.append(seconds(partial(diagnose, item, wrong)) / once)
     print("in bare works of the same problem, over 80 problems: median, largest")
     print(f"second look, all mal-rules:       {statistics.median(looks):6.1f} {max(looks):6.1f} (median at most 10)")
     print(f"an item prepared for diagnosis:   {statistics.median(prepares):6.1f} {worst[0]:6.1f} (at most 200)")
@@ -70,10 +71,10 @@ def proof() -> None:
                 right += verdict != "unreadable"
                 called_wrong += verdict == "wrong"
         for _ in range(10):
-            by = Fraction(random.randint(-60, 60), random.choice((2, 3, 4, 5, 6, 8, 10, 12, 24)))
-            if by and value + by >= 0:
+            away = Fraction(random.randint(-60, 60), random.choice((2, 3, 4, 5, 6, 8, 10, 12, 24)))
+            if away and value + away >= 0:
                 near += 1
-                explained += bool(diagnose(item, text_of(number_for(value + by))).causes)
+                explained += bool(diagnose(item, text_of(number_for(value + away))).causes)
     print(f"answers produced by a mal-rule: {pairs}, traced to it: {traced}")
     print(f"right answers in some form: {right}, called wrong: {called_wrong}")
     print(f"random numbers near the answer: {near}, without a known cause: {1 - explained / near:.1%}")

@@ -8,6 +8,7 @@ import json
 import re
 import subprocess
 import sys
+from functools import partial
 from tempfile import TemporaryDirectory
 from time import perf_counter
 from typing import Any
@@ -22,7 +23,7 @@ from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.ladder import ladder, numbers_key
 from keen_slate.core.notation.layout import CLOSING
 from keen_slate.core.notation.text import problem_text
-from keen_slate.core.reading.reading import read
+from keen_slate.core.reading.reading import Problem, read
 from keen_slate.services.line_up import understood
 from keen_slate.services.printing import Item, handout_pdf, item_data
 from keen_slate.services.shapes.line_up import Task
@@ -49,12 +50,17 @@ def main(arguments: list[str]) -> int:
     return 0
 
 
+def _look_at(problems: list[Problem]) -> None:
+    for problem in problems:
+        look_twice(problem)
+
+
 def ladders() -> None:
     print("a ladder of 12 in second looks of its own items (at most 300)")
     for aim in AIMS:
         rungs = ladder(aim.wishes)
-        looks = seconds(lambda r=rungs: [look_twice(rung.problem) for rung in r]) / len(rungs)
-        print(f"  {aim.id:24} {seconds(lambda a=aim: ladder(a.wishes)) / looks:6.0f}")
+        looks = seconds(partial(_look_at, [rung.problem for rung in rungs])) / len(rungs)
+        print(f"  {aim.id:24} {seconds(partial(ladder, aim.wishes)) / looks:6.0f}")
 
 
 def handout() -> None:
@@ -128,7 +134,7 @@ def markup(node: list[Any]) -> str:
         case ["n", text]:
             return str(text)
         case ["o", sign]:
-            return {"−": "-", "×": "times", "÷": "div"}.get(sign, sign)
+            return {"−": "-", "×": "times", "÷": "div"}.get(sign, str(sign))
         case ["w", words]:
             return f'"{words}"'
         case ["f", top, bottom]:

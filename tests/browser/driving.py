@@ -72,6 +72,8 @@ class BrowserTest(unittest.TestCase):
     A console error, or a request that fails although the test did not expect it, fails the test.
     """
 
+    desk: Desk
+
     @classmethod
     def setUpClass(cls) -> None:
         cls.desk = desk()

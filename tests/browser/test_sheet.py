@@ -42,7 +42,7 @@ class Columns(Sheet):
         self.assertEqual(rows.nth(0).locator("s").all_inner_texts(), ["1", "0", "0", "0", "0"])
         self.assertEqual(rows.nth(0).locator(".renewed").all_inner_texts(), ["0", "9", "9", "9", "10"])
         renewed, old = rows.nth(0).locator(".renewed").last, rows.nth(0).locator("s").last
-        self.assertLess(renewed.bounding_box()["y"], old.bounding_box()["y"])  # type: ignore[index]
+        self.assertLess(renewed.bounding_box()["y"], old.bounding_box()["y"])
         self.assertLess(abs(middle(renewed) - middle(old)), 1.5)
 
     def test_carries_stand_above_their_column_and_placeholders_are_lighter(self) -> None:

@@ -10,6 +10,7 @@ from time import process_time
 from hypothesis import given
 from hypothesis import strategies as st
 
+from keen_slate.core.machine.school import School
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import RepeatingDecimal
 from keen_slate.core.problem.blanks import LARGEST_BLANK, fillings, solve
@@ -35,7 +36,9 @@ def lines_of(working: Working) -> list[str]:
 class Converting(unittest.TestCase):
     @searched(600)
     @given(NUMBERS, st.sampled_from(["mixed number", "improper fraction", "fraction", "decimal", "percent"]), SCHOOLS)
-    def test_every_line_keeps_the_value_and_the_form_is_the_one_asked_for(self, number: str, form: str, school) -> None:
+    def test_every_line_keeps_the_value_and_the_form_is_the_one_asked_for(
+        self, number: str, form: str, school: School
+    ) -> None:
         working = work(read(f"{number} as {'an' if form[0] == 'i' else 'a'} {form}"), school)
         for line in working.lines:
             if not isinstance(line.expr, RepeatingDecimal):
@@ -57,7 +60,7 @@ class Converting(unittest.TestCase):
 
     @searched(300)
     @given(st.integers(1, 400), st.integers(1, 400), SCHOOLS)
-    def test_simplifying(self, top: int, bottom: int, school) -> None:
+    def test_simplifying(self, top: int, bottom: int, school: School) -> None:
         working = work(read(f"simplify {top}/{bottom}"), school)
         self.assertEqual({value_of_line(t) for t in lines_of(working)}, {Fraction(top, bottom)})
 
@@ -102,7 +105,7 @@ class Blanks(unittest.TestCase):
         total = value_of_line(f"{a} + {b}")
         c = f"{total.numerator}/{total.denominator}"
         self.sides_agree(shape.format(a=a, c=c))
-        self.assertEqual(solve(read(shape.format(a=a, c=c)).expr.sides).count, 1)  # type: ignore[union-attr]
+        self.assertEqual(solve(read(shape.format(a=a, c=c)).expr.sides).count, 1)
 
     @searched(120)
     @given(st.lists(st.sampled_from([2, 3, 4, 6, 9, 12]), min_size=2, max_size=3), st.integers(1, 40))

@@ -4,6 +4,7 @@ import unittest
 from decimal import Decimal
 from fractions import Fraction
 from math import gcd
+from typing import Any
 
 from hypothesis import assume, given
 from hypothesis import strategies as st
@@ -21,7 +22,7 @@ from tests.support.generated import decimal_sums, expressions, numbers, sums
 from tests.support.searching import searched
 
 # problem | checks in order | the inverse calculation, and what it comes back to. By hand.
-BY_HAND = (
+BY_HAND: tuple[Any, ...] = (
     ("6 1/4 − 2 5/6", ["inverse", "another-school", "simplest-form"], "3 5/12 + 2 5/6", "6 1/4"),
     ("2/3 + 1/4", ["inverse", "simplest-form"], "11/12 − 1/4", "2/3"),
     ("3/4 × 2/3", ["inverse", "simplest-form"], "1/2 ÷ 2/3", "3/4"),

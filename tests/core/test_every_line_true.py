@@ -47,7 +47,7 @@ class EveryLineTrue(unittest.TestCase):
     def test_fraction_sums(self, text: str, school: School) -> None:
         working = self.check(text, school)
         answer = working.answer
-        inner = answer if is_numeral(answer) else answer.of  # type: ignore[union-attr]
+        inner = answer if is_numeral(answer) else answer.of
         self.assertIsNone(finish(inner))
 
     @searched(1000)

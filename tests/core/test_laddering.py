@@ -161,6 +161,7 @@ class Changing(unittest.TestCase):
             for rung in ladder(aim.wishes)[::4]:
                 found = contrast(rung.problem, rung.target.added)
                 self.assertIsNotNone(found, problem_text(rung.problem.expr))
+                assert found is not None
                 other, differs = found
                 judged = by_fractions(problem_text(rung.problem.expr)) ^ by_fractions(problem_text(other.expr))
                 self.assertEqual(judged, set(differs), problem_text(other.expr))
@@ -177,8 +178,10 @@ class Changing(unittest.TestCase):
     def test_a_step_up_and_a_step_down(self) -> None:
         for text in ("5 1/6 − 2 5/6", "2/3 + 3/4", "8.28 − 2.64", "3/4 + 1/8"):
             have = by_fractions(text)
-            harder, added = one_step(read(text), harder=True, seed="1")
-            easier, dropped = one_step(read(text), harder=False, seed="1")
+            up, down = one_step(read(text), harder=True, seed="1"), one_step(read(text), harder=False, seed="1")
+            assert up is not None
+            assert down is not None
+            (harder, added), (easier, dropped) = up, down
             self.assertIn(added, by_fractions(problem_text(harder.expr)) - have)
             self.assertNotIn(dropped, by_fractions(problem_text(easier.expr)))
             self.assertIn(dropped, have)

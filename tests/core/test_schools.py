@@ -1,6 +1,7 @@
 """Schools: what each costs, where one refuses and why, what is recommended, and checks of an answer."""
 
 import unittest
+from typing import Any
 
 from hypothesis import given
 
@@ -62,7 +63,7 @@ class Refusing(unittest.TestCase):
 
 class Comparing(unittest.TestCase):
     # By hand: problem, the two schools, the winner (0, 1 or neither) and why. Common practice, no source.
-    BY_HAND = (
+    BY_HAND: tuple[Any, ...] = (
         (
             "6 1/4 − 2 5/6", {}, {"subtracting": "improper"}, 0,
             "Fewer facts beyond 12 × 12: 0 against 2.",

@@ -16,7 +16,7 @@ from keen_slate.core.diagnosis.search import (
     searches,
     slips,
 )
-from keen_slate.core.machine.school import fitting_school, school_from
+from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
@@ -53,7 +53,7 @@ def ended(search: Search, faults: int, *, slip: bool = False) -> set[tuple[Expr,
 class Agreement(unittest.TestCase):
     @searched(80)
     @given(sums(3) | expressions(1), WAYS)
-    def test_single_mistakes_end_where_the_machine_ends(self, text: str, school) -> None:
+    def test_single_mistakes_end_where_the_machine_ends(self, text: str, school: School) -> None:
         try:
             problem = read(text)
         except UnreadableProblem:
@@ -74,7 +74,7 @@ class Agreement(unittest.TestCase):
 
     @searched(100)
     @given(sums(), WAYS)
-    def test_without_mistakes_it_ends_at_the_right_answer(self, text: str, school) -> None:
+    def test_without_mistakes_it_ends_at_the_right_answer(self, text: str, school: School) -> None:
         problem = read(text)
         fitting, _ = fitting_school(FACETS, school, problem.expr)
         ((end, causes),) = ended(Search(problem.expr, fitting), 0)
@@ -84,15 +84,18 @@ class Agreement(unittest.TestCase):
 class KnownWays(unittest.TestCase):
     """What the search takes for granted: fractions and products of fractions end in one finished form."""
 
-    numbers = st.builds(Whole, st.integers(0, 12)) | st.builds(CommonFraction, st.integers(0, 30), st.integers(1, 12))
-    numbers |= st.builds(MixedNumber, st.integers(0, 9), st.integers(0, 20), st.integers(1, 12))
+    numbers: st.SearchStrategy[Expr] = st.one_of(
+        st.builds(Whole, st.integers(0, 12)),
+        st.builds(CommonFraction, st.integers(0, 30), st.integers(1, 12)),
+        st.builds(MixedNumber, st.integers(0, 9), st.integers(0, 20), st.integers(1, 12)),
+    )
     products = st.lists(st.builds(Factor, numbers, st.booleans()), min_size=2, max_size=3).map(
         lambda factors: Product((Factor(factors[0].expr, False), *factors[1:]))
     )
 
     @searched(150)
     @given(numbers.filter(lambda n: not isinstance(n, Whole)) | products, WAYS)
-    def test_the_machine_goes_there(self, expr: Expr, school) -> None:
+    def test_the_machine_goes_there(self, expr: Expr, school: School) -> None:
         try:
             finished = number_for(evaluate(expr))
         except ZeroDivisionError:

@@ -1,6 +1,7 @@
 """Column work by hand: what stands where, what is struck, what is carried; and laws over generated sums."""
 
 import unittest
+from typing import Any
 
 from hypothesis import given
 
@@ -48,7 +49,7 @@ def drawn(stack: FractionStack | DecimalStack) -> list[str]:
 
 class Fractions(unittest.TestCase):
     # Each stage, then the results; by hand.
-    BY_HAND = (
+    BY_HAND: tuple[Any, ...] = (
         (
             "6 1/4 − 2 5/6", {},
             ["6 1/4 ; − 2 5/6", "6>5 3>15/12 ×3 ; − 2 10/12 ×2", "3 5/12"],
@@ -109,7 +110,7 @@ class Fractions(unittest.TestCase):
 
 class Decimals(unittest.TestCase):
     # Carries, rows, result, column by column; by hand.
-    BY_HAND = (
+    BY_HAND: tuple[Any, ...] = (
         ("14.2 − 6.35", [". . . .", "1>0 4>3>13 2>1>11 (0>10)", ". 6 3 5", ". 7 8 5"]),
         ("5.003 − 1.458", [". . . .", "5>4 0>9 0>9 3>13", "1 4 5 8", "3 5 4 5"]),
         ("6 − 2.37", [". . .", "6>5 (0>9) (0>10)", "2 3 7", "3 6 3"]),

@@ -2,6 +2,7 @@
 
 import re
 import unittest
+from typing import Any
 
 from hypothesis import given
 
@@ -31,7 +32,7 @@ PLAIN_ONLY = re.compile(
 
 class Vocabularies(unittest.TestCase):
     # By hand: problem, school, rule, the sentence in plain words and in formal ones.
-    BY_HAND = (
+    BY_HAND: tuple[Any, ...] = (
         (
             "6 1/4 − 2 5/6", {}, "list-multiples",
             "Quarters and sixths are different sizes. Twelfths fit both.",

@@ -36,7 +36,7 @@ class Start(unittest.TestCase):
             [sys.executable, "-m", "keen_slate.launch", *arguments],
             cwd=ROOT, env=os.environ | environment, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
         )  # fmt: skip
-        self.addCleanup(process.stdout.close)  # type: ignore[union-attr]
+        self.addCleanup(process.stdout.close)
         said: list[str] = []
         for line in process.stdout or ():
             said.append(line)

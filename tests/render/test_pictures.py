@@ -5,6 +5,7 @@ import unittest
 import xml.etree.ElementTree as ET
 from fractions import Fraction
 from math import pi
+from typing import Any
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -115,7 +116,7 @@ class Geometry(unittest.TestCase):
 
 class Choosing(unittest.TestCase):
     # By hand: problem, school, and for each line with pictures its rule and the kinds. Common practice, no source.
-    BY_HAND = (
+    BY_HAND: tuple[Any, ...] = (
         ("2/3 + 1/4", {}, [("problem", ["bars", "part-whole"]), ("list-multiples", ["strips", "rectangles"])]),
         ("9 − 3 2/5", {"subtracting": "count-back"}, [
             ("problem", ["bars", "part-whole"]), ("split-subtrahend", ["jumps"]), ("count-back-parts", ["jumps"]),

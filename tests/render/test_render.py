@@ -6,9 +6,9 @@ from fractions import Fraction
 
 from hypothesis import given
 
+from keen_slate.core.notation.manner import Manner
 from keen_slate.core.pictures.number_line import Band, number_line
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.saying.words import Manner as Vocabulary
 from keen_slate.core.working.work import work
 from keen_slate.render.mathml import mathml
 from keen_slate.render.number_line_svg import MARGIN, WIDTH, number_line_svg
@@ -43,7 +43,7 @@ class MathML(unittest.TestCase):
             self.assertEqual([e.text for e in over], [block, "\u00af"])
             self.assertEqual("".join(n.text or "" for n in formula.iter("mn")), before + block)
         self.assertEqual(list(ET.fromstring(mathml(read("0.16").expr)).iter("mover")), [])
-        shown = mathml(work(read("1/7 as a decimal")).answer, Vocabulary(decimal_sign=","))
+        shown = mathml(work(read("1/7 as a decimal")).answer, Manner(decimal_sign=","))
         self.assertIn("<mn>0,</mn>", shown)
 
     def test_only_what_changed_is_marked(self) -> None:

@@ -49,7 +49,7 @@ class Migrations(OnDatabase):
 
 
 class ExactNumbers(OnDatabase):
-    def keep(self, value: object) -> Fraction:
+    def keep(self, value: object) -> Fraction | None:
         new = NewExample("typed", "problem", value, {})  # type: ignore[arg-type]
         with self.database.transaction() as session:
             made = sets.make_set(session, "numbers")

@@ -21,7 +21,7 @@ def as_python(text: str) -> str:
     text = re.sub(r"\^(\d+)", lambda m: f"**int({m[1]})", text)
     kept = re.split(r"(\*\*int\(\d+\))", text)
     text = "".join(part if part.startswith("**") else _NUMBER.sub(number, part) for part in kept)
-    text = text.translate(str.maketrans({"−": "-", "×": "*", "÷": "/", "[": "(", "]": ")", "{": "(", "}": ")"}))
+    text = text.translate(str.maketrans("−×÷[]{}", "-*/()()"))
     return re.sub(r"\)\s*(?=F|\()", ")*", text)
 
 

@@ -102,7 +102,7 @@ def _run(name: str) -> Outcome:
     began = time.monotonic()
     if isinstance(piece, Check):
         outcome = subprocess.run(piece.command, cwd=piece.where, capture_output=True, text=True, check=False)
-        failed = () if outcome.returncode == 0 else (f"FAIL {name}\n{outcome.stdout}{outcome.stderr}",)
+        failed: tuple[str, ...] = () if outcome.returncode == 0 else (f"FAIL {name}\n{outcome.stdout}{outcome.stderr}",)
         return Outcome(not failed, 0, failed, time.monotonic() - began)
     result = _Result()
     result.buffer = True

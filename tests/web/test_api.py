@@ -10,6 +10,7 @@ from keen_slate.core.machine.engine import Move, under
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.rules import simplifying
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.web.app import FRONT_END, create_app
 from tests.support.cluster import fresh_database
@@ -20,7 +21,7 @@ class Api(unittest.TestCase):
         self.app = create_app(self.enterContext(fresh_database()))
         self.client = self.app.test_client()
 
-    def post(self, path: str, status: int = 200, **body: Any) -> Any:
+    def post(self, path: str, status: int = 200, /, **body: Any) -> Any:
         answer = self.client.post(path, json=body)
         self.assertEqual(answer.status_code, status, answer.get_data(as_text=True))
         return answer.get_json()
@@ -315,7 +316,7 @@ class Api(unittest.TestCase):
         self.assertEqual(bare.get("/healthz").status_code, 503)
 
     def test_a_fault_of_the_machine_is_told_as_one_and_its_problem_is_in_the_log(self) -> None:
-        broken = replace(simplifying.SIMPLIFY, apply=lambda expr: Move(Whole(1 // 0), Say.of("problem")))
+        broken = replace(simplifying.SIMPLIFY, apply=lambda expr: Move(Whole(1 // 0), Say.of(calculating.problem)))
         with (
             patch.dict(MACHINE.rules, {"simplify": (broken,)}),
             self.assertLogs("keen_slate") as log,

@@ -5,6 +5,7 @@ import unittest
 from pathlib import Path
 from typing import Any
 
+from flask.testing import FlaskClient
 from hypothesis import given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
@@ -26,6 +27,8 @@ PROBLEMS = (
 
 
 class Contract(unittest.TestCase):
+    client: FlaskClient
+
     @classmethod
     def setUpClass(cls) -> None:
         cls.client = create_app(cls.enterClassContext(fresh_database())).test_client()

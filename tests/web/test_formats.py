@@ -11,6 +11,7 @@ from pathlib import Path
 from typing import Any
 from xml.etree import ElementTree as ET
 
+from flask.testing import FlaskClient
 from hypothesis import given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
@@ -49,6 +50,9 @@ class Names(unittest.TestCase):
 
 
 class FormatTest(unittest.TestCase):
+    client: FlaskClient
+    set: Any
+
     @classmethod
     def setUpClass(cls) -> None:
         cls.client = create_app(cls.enterClassContext(fresh_database())).test_client()
@@ -67,7 +71,7 @@ class FormatTest(unittest.TestCase):
         answer = self.client.get(f"/api/sets/{self.set['id']}/export/{format}")
         self.assertEqual(answer.status_code, 200)
         self.assertIn("beds-boards-may.", answer.headers["Content-Disposition"])
-        return answer.data
+        return bytes(answer.data)
 
     def take_in(self, content: str, format: str = "json", status: int = 200, **more: Any) -> Any:
         answer = self.client.post("/api/sets/import", json={"format": format, "content": content, **more})

@@ -4,6 +4,7 @@ import unittest
 from itertools import pairwise
 from typing import Any
 
+from flask.testing import FlaskClient
 from sqlalchemy import event
 
 from keen_slate.core.reading.reading import read
@@ -18,6 +19,9 @@ PLAN = {"family": "mixed-subtracted", "can": ["like-denominators"], "new": ["sim
 
 
 class LadderTest(unittest.TestCase):
+    client: FlaskClient
+    url: str
+
     @classmethod
     def setUpClass(cls) -> None:
         cls.url = cls.enterClassContext(fresh_database())

@@ -3,11 +3,15 @@
 import unittest
 from typing import Any
 
+from flask.testing import FlaskClient
+
 from keen_slate.web.app import create_app
 from tests.support.cluster import fresh_database
 
 
 class LessonApi(unittest.TestCase):
+    client: FlaskClient
+
     @classmethod
     def setUpClass(cls) -> None:
         cls.client = create_app(cls.enterClassContext(fresh_database())).test_client()

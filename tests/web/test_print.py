@@ -10,6 +10,7 @@ from unittest.mock import patch
 from uuid import UUID
 
 import sqlalchemy
+from flask.testing import FlaskClient
 from pypdf import PdfReader
 from werkzeug.http import parse_options_header
 
@@ -43,6 +44,10 @@ def digits_of(value: Fraction) -> list[str]:
 
 
 class PrintTest(unittest.TestCase):
+    client: FlaskClient
+    url: str
+    set: Any
+
     @classmethod
     def setUpClass(cls) -> None:
         cls.url = cls.enterClassContext(fresh_database())
@@ -134,8 +139,8 @@ class Handouts(PrintTest):
             self.assertIn(f"{number} / {len(reader.pages)}", page.extract_text())
         # The lines of an item stand on the page of its number: the last line of 9 − 3 2/5 with the problem itself.
         pages = [p.extract_text() for p in reader.pages]
-        (page,) = [p for p in pages if re.search(r"(?m)^\s*3\. ?", p)]
-        self.assertIn("Take away the wholes: 8 − 3 = 5.", page)
+        (of_the_item,) = [p for p in pages if re.search(r"(?m)^\s*3\. ?", p)]
+        self.assertIn("Take away the wholes: 8 − 3 = 5.", of_the_item)
 
     def test_it_is_tagged_and_every_formula_can_be_heard(self) -> None:
         reader = self.printed(kind="worked")

@@ -1,5 +1,7 @@
 """handouts wait in a queue, with all that is needed to make them"""
 
+from typing import Any
+
 import sqlalchemy as sa
 from alembic import op
 from procrastinate.schema import SchemaManager
@@ -13,7 +15,8 @@ depends_on = None
 
 def upgrade() -> None:
     # Many statements at once are only taken without parameters, which SQLAlchemy's own way always sends.
-    op.get_bind().connection.driver_connection.execute(SchemaManager.get_schema())
+    driver: Any = op.get_bind().connection.driver_connection
+    driver.execute(SchemaManager.get_schema())
     op.add_column(
         "print_job",
         sa.Column("ordered", postgresql.JSONB(), server_default="{}", nullable=False),
