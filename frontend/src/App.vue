@@ -3,6 +3,7 @@ import { onMounted, ref } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
+import NoticeBar from '@/shared/NoticeBar.vue'
 import KeyList from '@/shared/KeyList.vue'
 import UndoBar from '@/shared/UndoBar.vue'
 import { useKeys } from '@/shared/useKeys'
@@ -56,6 +57,7 @@ useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
     </button>
   </nav>
   <main id="place">
+    <NoticeBar />
     <RouterView />
   </main>
   <UndoBar />

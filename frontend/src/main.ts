@@ -6,11 +6,20 @@ import { createPinia } from 'pinia'
 import PrimeVue from 'primevue/config'
 import { createApp } from 'vue'
 import App from './App.vue'
+import { useNotice } from './desk/useNotice'
 import { router } from './router'
 import { slateTheme } from './theme'
 
-createApp(App)
+const app = createApp(App)
   .use(createPinia())
   .use(router)
   .use(PrimeVue, { theme: { preset: slateTheme, options: { darkModeSelector: '.on-projector-dark' } } })
-  .mount('#app')
+
+// Whatever no component caught is told, and the page goes on.
+const notice = useNotice()
+app.config.errorHandler = notice.tell
+window.addEventListener('unhandledrejection', (event) => {
+  event.preventDefault()
+  notice.tell(event.reason)
+})
+app.mount('#app')

@@ -80,7 +80,7 @@ class Organisers(Sheet):
         lines = self.written()
         self.lay_out("Four panels")
         panels = self.page.locator(".panel")
-        names = ["Problem", "One size of piece", "Equivalents", "Solve and simplify"]
+        names = ["Problem", "Common bottom", "Equivalents", "Solve and simplify"]
         self.assertEqual(panels.locator("h3").all_inner_texts(), names)
         found = [e.get_attribute("data-text") for e in panels.locator(".panel-line > .math-text").all()]
         self.assertEqual(sorted(map(str, found)), sorted(lines))

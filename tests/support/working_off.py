@@ -1,10 +1,12 @@
 """What a worker does, done here and now."""
 
 import asyncio
+from concurrent.futures import ThreadPoolExecutor
 
 from keen_slate.worker.running import run
 
 
 def work_off(database_url: str) -> None:
-    """Make everything that waits in the queue."""
-    asyncio.run(run(database_url, until_empty=True))
+    """Make everything that waits in the queue; in a thread, because the browser of a process has a loop in this one."""
+    with ThreadPoolExecutor(1) as worker:
+        worker.submit(asyncio.run, run(database_url, until_empty=True)).result()

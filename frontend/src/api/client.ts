@@ -53,15 +53,21 @@ export class ApiFault extends Error {
   ) {
     super(message)
   }
+
+  /** Whether nothing came back, or the server said that it is busy: the same may well be answered a moment later. */
+  get unanswered(): boolean {
+    return this.status === 0 || this.status === 503
+  }
 }
 
-const NO_ANSWER = 'Keen Slate does not answer. Nothing is lost; check that it is running and do it again.'
+/** A request of the typed client, under way. */
+export type Answer<T> = Promise<{ data?: T; error?: unknown; response: Response }>
+
+export const NO_ANSWER = 'Keen Slate does not answer. Nothing is lost; check that it is running and do it again.'
 
 /** The data of an answer; throws ApiFault for anything else, a lost connection too. */
-export async function data<T>(
-  request: Promise<{ data?: T; error?: unknown; response: Response }>,
-): Promise<T> {
-  let answer: { data?: T; error?: unknown; response: Response }
+export async function data<T>(request: Answer<T>): Promise<T> {
+  let answer: Awaited<Answer<T>>
   try {
     answer = await request
   } catch (fault) {

@@ -1473,6 +1473,19 @@ export interface components {
             /** Question */
             question: string;
         };
+        /**
+         * NamedPanel
+         * @description One of the four panels, by the teacher's name for it.
+         */
+        NamedPanel: {
+            /**
+             * Id
+             * @enum {string}
+             */
+            id: "problem" | "common-denominator" | "equivalents" | "solve";
+            /** Name */
+            name: string;
+        };
         /** NewAim */
         NewAim: {
             /** Name */
@@ -1990,8 +2003,11 @@ export interface components {
             notation: components["schemas"]["Notation"];
             /** Operation */
             operation: string | null;
-            /** Panel */
-            panel: string;
+            /**
+             * Panel
+             * @enum {string}
+             */
+            panel: "problem" | "common-denominator" | "equivalents" | "solve";
             /** Question */
             question: boolean;
             /** Reason */
@@ -2285,6 +2301,8 @@ export interface components {
             notes: string[];
             /** Order */
             order: string[][];
+            /** Panels */
+            panels: components["schemas"]["NamedPanel"][];
             problem: components["schemas"]["Notation"];
             /** Refused */
             refused: string[];

@@ -40,7 +40,12 @@ export const useSettings = defineStore('settings', () => {
   }
 
   async function offer() {
-    offered.value ??= await data(api.GET('/api/settings/offered'))
+    try {
+      offered.value ??= await data(api.GET('/api/settings/offered'))
+    } catch (fault) {
+      if (!(fault instanceof ApiFault)) throw fault
+      trouble.value = fault.message
+    }
   }
 
   async function change(part: Partial<DeskSettings>) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { useSets } from '@/desk/useSets'
+import NoticeBox from './NoticeBox.vue'
 
 /** What went wrong with the set in hand: a change made elsewhere in the meantime, or a request that failed. */
 const sets = useSets()
@@ -13,19 +14,14 @@ async function again() {
 </script>
 
 <template>
-  <div v-if="sets.conflict" class="notice" role="alert">
-    <p>
-      {{ sets.conflict.message }} The set is shown as it is now; your own change was not made.
-    </p>
-    <div class="notice-actions">
-      <Button label="Make my change now" size="small" @click="again" />
-      <Button label="Leave it" size="small" variant="text" @click="sets.conflict = null" />
-    </div>
-  </div>
-  <div v-else-if="sets.trouble" class="notice" role="alert">
-    <p>{{ sets.trouble }}</p>
-    <div class="notice-actions">
-      <Button label="All right" size="small" variant="text" @click="sets.trouble = ''" />
-    </div>
-  </div>
+  <NoticeBox
+    v-if="sets.conflict"
+    :says="`${sets.conflict.message} The set is shown as it is now; your own change was not made.`"
+  >
+    <Button label="Make my change now" size="small" @click="again" />
+    <Button label="Leave it" size="small" variant="text" @click="sets.conflict = null" />
+  </NoticeBox>
+  <NoticeBox v-else-if="sets.trouble" :says="sets.trouble">
+    <Button label="All right" size="small" variant="text" @click="sets.trouble = ''" />
+  </NoticeBox>
 </template>

@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
+from keen_slate.core.machine.acts import Panel
 from keen_slate.core.working.work import Sign
 from keen_slate.services.shapes.base import Acronym, Choices, Notation, Shape, Typed, Unreadable, WordChoices
 
@@ -65,7 +66,7 @@ class ShownLine(Shape):
     notation: Notation
     rule: str
     act: str
-    panel: str
+    panel: Panel
     operation: str | None
     reason: str
     reason_html: str
@@ -200,6 +201,13 @@ class ShownCheck(Shape):
     lines: list[Notation]
 
 
+class NamedPanel(Shape):
+    """One of the four panels, by the teacher's name for it."""
+
+    id: Panel
+    name: str
+
+
 class Worked(Shape):
     """A problem worked. ``notes`` say how the text could also be read, ``refused`` which choices cannot be followed and
     what is done instead; ``solutions`` counts the ways to fill blanks; ``order`` is the acronym, letter by letter, each
@@ -216,6 +224,7 @@ class Worked(Shape):
     lines: list[ShownLine]
     stacks: list[ShownStack]
     acts: dict[str, str]
+    panels: list[NamedPanel]
     order: list[list[str]]
 
 

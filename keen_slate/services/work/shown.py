@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from keen_slate.core.curriculum.places import place_text
 from keen_slate.core.demands.listing import DEMAND
-from keen_slate.core.machine.acts import ACTS
+from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.machine.school import School
 from keen_slate.core.machine.side_work import (
     Calculation,
@@ -58,6 +58,7 @@ from keen_slate.services.shapes.work import (
     ListSide,
     MultiplesRow,
     MultiplesSide,
+    NamedPanel,
     NotationSide,
     Pictures,
     PicturesOfLine,
@@ -98,6 +99,7 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
         lines=lines,
         stacks=[s for stack in stacks_of(working.derivation) if (s := _shown_stack(stack, working, asked))],
         acts={n.act: in_words(ACTS[n.act].name, asked.words) for n in working.lines},
+        panels=[NamedPanel(id=panel, name=in_words(name, asked.words)) for panel, name in PANELS.items()],
         order=[list(pair) for pair in ACRONYM_LETTERS[acronym]] if ordered else [],
     )
 

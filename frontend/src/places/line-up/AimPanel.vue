@@ -3,87 +3,27 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import ToggleSwitch from 'primevue/toggleswitch'
-import { computed, onMounted, reactive, ref } from 'vue'
-import { api, ApiFault, data, type Aims, type Limits, type Plan } from '@/api/client'
+import { computed, onMounted, ref } from 'vue'
+import { api, type Aims } from '@/api/client'
+import { useRequest } from '@/desk/useRequest'
 import { useSets } from '@/desk/useSets'
-import { useSettings } from '@/desk/useSettings'
+import BoundsFields from './BoundsFields.vue'
+import { STANDINGS, useWishes } from './useWishes'
 
 /** What the class can do, what is new, and within which bounds: the wishes that a ladder is drawn by. */
 const emit = defineEmits<{ drawn: [] }>()
 
-type Standing = 'can' | 'new' | 'not yet'
-const STANDINGS: Standing[] = ['can', 'new', 'not yet']
-const TABLES = [2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
-const WIDEST: Required<Limits> = {
-  largest_bottom: 12,
-  largest_common: 60,
-  largest_whole: 12,
-  places: 2,
-  tables: TABLES,
-  largest_fact: 12,
-  only_wholes: false,
-}
-const NUMBERS: { id: 'largest_bottom' | 'largest_common' | 'largest_whole' | 'largest_fact' | 'places'; name: string }[] =
-  [
-    { id: 'largest_bottom', name: 'Largest {bottom}' },
-    { id: 'largest_common', name: 'Largest common {bottom}' },
-    { id: 'largest_whole', name: 'Largest whole number' },
-    { id: 'largest_fact', name: 'Facts up to × ' },
-    { id: 'places', name: 'Decimal places' },
-  ]
-const BOUNDS = {
-  largest_bottom: [2, 100],
-  largest_common: [2, 1000],
-  largest_whole: [1, 200],
-  largest_fact: [5, 100],
-  places: [1, 4],
-} as const
-
 const sets = useSets()
-const settings = useSettings()
-const bottom = computed(() => settings.settings.words?.bottom ?? 'bottom')
+const reading = useRequest()
+const keeping = useRequest({ reads: false, shown: true })
+const forgetting = useRequest({ reads: false })
 const offered = ref<Aims | null>(null)
 const chosen = ref('')
-const family = ref('')
-const standing = ref<Record<string, Standing>>({})
-const limits = reactive<Required<Limits>>({ ...WIDEST })
-const count = ref(12)
-const review = ref(0)
-const seed = ref(1)
 const name = ref('')
 const told = ref('')
 const drawing = ref(false)
-
-const climb = computed(() => offered.value?.families.find((f) => f.id === family.value)?.climb ?? [])
 const aim = computed(() => offered.value?.aims.find((a) => a.id === chosen.value))
-const plan = computed<Plan>(() => ({
-  family: family.value,
-  can: climb.value.filter((d) => standing.value[d.id] === 'can').map((d) => d.id),
-  new: climb.value.filter((d) => standing.value[d.id] === 'new').map((d) => d.id),
-  count: count.value,
-  review: review.value,
-  limits: { ...limits, tables: [...limits.tables] },
-  seed: String(seed.value),
-}))
-
-const boundsTold = computed(() => {
-  const tables = limits.tables.length === TABLES.length ? 'all tables' : `tables of ${[...limits.tables].join(', ')}`
-  const wholes = limits.only_wholes ? ', whole numbers only' : ''
-  return `${bottom.value}s to ${limits.largest_bottom}, common to ${limits.largest_common}, wholes to ${limits.largest_whole}, ${tables}${wholes}`
-})
-
-function take(from: Plan) {
-  family.value = from.family
-  standing.value = Object.fromEntries([
-    ...(from.can ?? []).map((id) => [id, 'can'] as const),
-    ...(from.new ?? []).map((id) => [id, 'new'] as const),
-  ])
-  Object.assign(limits, WIDEST, from.limits)
-  count.value = from.count ?? 12
-  review.value = from.review ?? 0
-  seed.value = Number(from.seed) || 1
-}
+const { family, standing, limits, count, review, seed, climb, plan, take } = useWishes(() => offered.value?.families ?? [])
 
 function startFrom(id: string) {
   chosen.value = id
@@ -91,7 +31,8 @@ function startFrom(id: string) {
 }
 
 async function load() {
-  offered.value = await data(api.GET('/api/aims'))
+  const found = await reading.ask((signal) => api.GET('/api/aims', { signal }))
+  if (found) offered.value = found
 }
 
 onMounted(async () => {
@@ -110,21 +51,22 @@ async function draw(other = false) {
 }
 
 async function keepAim() {
-  try {
-    const kept = await data(api.POST('/api/aims', { body: { name: name.value, plan: plan.value } }))
-    await load()
-    chosen.value = kept.id
-    told.value = `Kept as “${kept.name}”.`
-    name.value = ''
-  } catch (fault) {
-    if (!(fault instanceof ApiFault)) throw fault
-    told.value = fault.message
+  const body = { name: name.value, plan: plan.value }
+  const kept = await keeping.ask((signal) => api.POST('/api/aims', { body, signal }))
+  if (!kept) {
+    told.value = keeping.fault.value?.message ?? ''
+    return
   }
+  await load()
+  chosen.value = kept.id
+  told.value = `Kept as “${kept.name}”.`
+  name.value = ''
 }
 
 async function forgetAim() {
   if (!aim.value?.kept) return
-  await data(api.DELETE('/api/aims/{aim_id}', { params: { path: { aim_id: aim.value.id } } }))
+  const path = { aim_id: aim.value.id }
+  if (!(await forgetting.ask((signal) => api.DELETE('/api/aims/{aim_id}', { params: { path }, signal })))) return
   chosen.value = ''
   await load()
 }
@@ -171,28 +113,7 @@ async function forgetAim() {
         />
       </li>
     </ul>
-    <details class="bounds-part">
-      <summary>
-        Bounds <span class="quiet">{{ boundsTold }}</span>
-      </summary>
-      <div class="bounds">
-        <label v-for="number in NUMBERS" :key="number.id">
-          {{ number.name.replace('{bottom}', bottom) }}
-          <input
-            v-model.number="limits[number.id]"
-            type="number"
-            class="p-inputtext p-inputtext-sm few-digits"
-            :min="BOUNDS[number.id][0]"
-            :max="BOUNDS[number.id][1]"
-          />
-        </label>
-        <span class="tables-choice">
-          <span id="tables-name">Tables</span>
-          <SelectButton v-model="limits.tables" :options="TABLES" multiple size="small" aria-labelledby="tables-name" />
-        </span>
-        <label><ToggleSwitch v-model="limits.only_wholes" /> Whole numbers only</label>
-      </div>
-    </details>
+    <BoundsFields v-model="limits" />
     <div class="aim-draw">
       <label>Rungs <input v-model.number="count" type="number" class="p-inputtext p-inputtext-sm few-digits" min="1" max="40" /></label>
       <label>Mixed review <input v-model.number="review" type="number" class="p-inputtext p-inputtext-sm few-digits" min="0" max="20" /></label>

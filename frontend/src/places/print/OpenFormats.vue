@@ -2,7 +2,8 @@
 import Button from 'primevue/button'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, ApiFault, data, type Imported } from '@/api/client'
+import { api, type Imported } from '@/api/client'
+import { useRequest } from '@/desk/useRequest'
 import { useSets } from '@/desk/useSets'
 
 /** The set as a file for other programs, and a file read into a new set. */
@@ -17,7 +18,7 @@ const FORMATS = [
 const sets = useSets()
 const router = useRouter()
 const found = ref<Imported | null>(null)
-const trouble = ref('')
+const { ask, fault: trouble } = useRequest({ reads: false, shown: true })
 let last: { format: 'json' | 'csv'; content: string; name: string } | undefined
 
 async function read(event: Event) {
@@ -33,16 +34,9 @@ async function read(event: Event) {
 
 async function takeIn(rest: boolean) {
   if (!last) return
-  trouble.value = ''
-  try {
-    found.value = await data(api.POST('/api/sets/import', { body: { ...last, take_rest: rest } }))
-  } catch (fault) {
-    if (!(fault instanceof ApiFault)) throw fault
-    found.value = null
-    trouble.value = fault.message
-    return
-  }
-  if (!found.value.set) return
+  const body = { ...last, take_rest: rest }
+  found.value = await ask((signal) => api.POST('/api/sets/import', { body, signal }))
+  if (!found.value?.set) return
   await sets.list()
   // Line up opens it: while this place is shown, it holds to the set in its own address.
   void router.push({ name: 'line-up', params: { set: found.value.set.id } })
@@ -62,7 +56,7 @@ async function takeIn(rest: boolean) {
       Read a set from a file
       <input type="file" accept=".json,.csv,.txt,text/csv,application/json" @change="read" />
     </label>
-    <p v-if="trouble" role="alert">{{ trouble }}</p>
+    <p v-if="trouble" role="alert">{{ trouble.message }}</p>
     <div v-if="found && found.faults.length" role="alert" class="import-faults">
       <p>{{ found.set ? 'These were left out:' : 'Nothing was taken in. This cannot be read:' }}</p>
       <ul>

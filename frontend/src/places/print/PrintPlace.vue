@@ -5,14 +5,15 @@ import ProgressBar from 'primevue/progressbar'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import ToggleSwitch from 'primevue/toggleswitch'
-import { computed, onScopeDispose, ref } from 'vue'
-import { api, ApiFault, data, type PrintJob, type PrintRequest } from '@/api/client'
+import { computed, reactive, ref } from 'vue'
+import type { PrintRequest } from '@/api/client'
 import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
 import OpenFormats from './OpenFormats.vue'
+import { usePrinting } from './usePrinting'
 
 /** The set on paper: what the handout holds, how it is laid out, and the PDF once it is made. */
-const KINDS: { id: NonNullable<PrintRequest['kind']>; name: string; about: string }[] = [
+const KINDS: { id: PrintRequest['kind']; name: string; about: string }[] = [
   { id: 'as-set', name: 'As lined up', about: 'as much worked as each example says' },
   { id: 'worked', name: 'Worked', about: 'every line with its reason' },
   { id: 'bare', name: 'Bare', about: 'with space to work in' },
@@ -36,92 +37,55 @@ const COLUMNS = [
 
 const sets = useSets()
 
-const kind = ref<NonNullable<PrintRequest['kind']>>('as-set')
-const organiser = ref<NonNullable<PrintRequest['organiser']>>('lines')
-const paper = ref<NonNullable<PrintRequest['paper']>>('a4')
-const columns = ref<1 | 2>(1)
-const title = ref('')
-const nameLine = ref(true)
-const dateLine = ref(true)
+const wished = reactive<Omit<PrintRequest, 'versions'>>({
+  kind: 'as-set',
+  organiser: 'lines',
+  paper: 'a4',
+  columns: 1,
+  title: '',
+  name_line: true,
+  date_line: true,
+  pictures: true,
+})
 const both = ref(false)
-const pictures = ref(true)
-const job = ref<PrintJob | null>(null)
-const trouble = ref('')
-let timer: number | undefined
-
-const unfinished = ['waiting', 'running']
-const running = computed(() => unfinished.includes(job.value?.state ?? ''))
+const { job, running, trouble, print, cancel } = usePrinting()
 const share = computed(() => (job.value?.total ? Math.round((job.value.done / job.value.total) * 100) : 0))
 const made = computed(() => (job.value?.state === 'done' ? `/api/print/${job.value.id}` : ''))
 
 useNamedSet()
 
-async function print() {
-  const set = sets.inHand
-  if (!set) return
-  trouble.value = ''
-  const body: PrintRequest = {
-    kind: kind.value,
-    organiser: organiser.value,
-    paper: paper.value,
-    columns: columns.value,
-    title: title.value,
-    name_line: nameLine.value,
-    date_line: dateLine.value,
-    versions: both.value ? 2 : 1,
-    pictures: pictures.value,
-  }
-  try {
-    job.value = await data(api.POST('/api/sets/{set_id}/print', { params: { path: { set_id: set.id } }, body }))
-    await follow()
-  } catch (fault) {
-    if (!(fault instanceof ApiFault)) throw fault
-    trouble.value = fault.message
-  }
+function order() {
+  if (sets.inHand) void print(sets.inHand.id, { ...wished, versions: both.value ? 2 : 1 })
 }
-
-async function follow() {
-  window.clearTimeout(timer)
-  if (!job.value) return
-  job.value = await data(api.GET('/api/print/{job_id}', { params: { path: { job_id: job.value.id } } }))
-  if (running.value) timer = window.setTimeout(() => void follow(), 250)
-  else trouble.value = job.value.message
-}
-
-async function cancel() {
-  if (!job.value) return
-  job.value = await data(api.DELETE('/api/print/{job_id}', { params: { path: { job_id: job.value.id } } }))
-}
-onScopeDispose(() => window.clearTimeout(timer))
 </script>
 
 <template>
   <div class="print-place">
-    <form v-if="sets.inHand" class="print-form" @submit.prevent="print">
+    <form v-if="sets.inHand" class="print-form" @submit.prevent="order">
       <h1>Print “{{ sets.inHand.name }}”</h1>
       <fieldset>
         <legend>What is on it</legend>
         <label v-for="choice in KINDS" :key="choice.id" class="radio">
-          <input v-model="kind" type="radio" name="kind" :value="choice.id" />
+          <input v-model="wished.kind" type="radio" name="kind" :value="choice.id" />
           <span>{{ choice.name }} <span class="quiet">{{ choice.about }}</span></span>
         </label>
       </fieldset>
       <div class="print-row">
         <label for="print-organiser">Space to work in</label>
-        <Select v-model="organiser" input-id="print-organiser" aria-label="Space to work in" :options="ORGANISERS" option-label="name" option-value="id" size="small" />
+        <Select v-model="wished.organiser" input-id="print-organiser" aria-label="Space to work in" :options="ORGANISERS" option-label="name" option-value="id" size="small" />
       </div>
       <div class="print-row">
-        <SelectButton v-model="paper" :options="PAPERS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Paper" />
-        <SelectButton v-model="columns" :options="COLUMNS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Columns" />
+        <SelectButton v-model="wished.paper" :options="PAPERS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Paper" />
+        <SelectButton v-model="wished.columns" :options="COLUMNS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Columns" />
       </div>
       <div class="print-row">
         <label for="print-title">Title</label>
-        <InputText id="print-title" v-model="title" size="small" maxlength="120" :placeholder="sets.inHand.name" />
+        <InputText id="print-title" v-model="wished.title" size="small" maxlength="120" :placeholder="sets.inHand.name" />
       </div>
       <div class="print-row">
-        <label><ToggleSwitch v-model="nameLine" /> Name line</label>
-        <label><ToggleSwitch v-model="dateLine" /> Date line</label>
-        <label><ToggleSwitch v-model="pictures" /> Pictures</label>
+        <label><ToggleSwitch v-model="wished.name_line" /> Name line</label>
+        <label><ToggleSwitch v-model="wished.date_line" /> Date line</label>
+        <label><ToggleSwitch v-model="wished.pictures" /> Pictures</label>
       </div>
       <div class="print-row">
         <label><ToggleSwitch v-model="both" /> Versions A and B</label>

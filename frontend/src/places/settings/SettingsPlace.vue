@@ -3,17 +3,12 @@ import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { onMounted } from 'vue'
-import type { DeskSettings, Organiser } from '@/api/client'
+import type { DeskSettings } from '@/api/client'
+import { ORGANISERS } from '@/desk/organisers'
 import { useSettings } from '@/desk/useSettings'
 
 /** What a teacher sets once, for every place. Each choice is kept at once. */
 const desk = useSettings()
-const ORGANISERS: { id: Organiser; name: string }[] = [
-  { id: 'lines', name: 'Lines' },
-  { id: 'columns', name: 'Columns' },
-  { id: 'panels', name: 'Four panels' },
-  { id: 'checklist', name: 'Checklist' },
-]
 
 onMounted(() => Promise.all([desk.ready(), desk.offer()]))
 

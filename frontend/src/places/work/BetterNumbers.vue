@@ -1,30 +1,28 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { api, ApiFault, data, type Notation } from '@/api/client'
+import { api, type Notation, type WorkRequest } from '@/api/client'
+import { useRequest } from '@/desk/useRequest'
 import MathText from '@/shared/MathText.vue'
 
 /** Nearby numbers that ask the same and keep more mistakes apart; they come once the rest is there. */
-const props = defineProps<{ body: Record<string, unknown>; ready: boolean }>()
+const props = defineProps<{ body: WorkRequest; ready: boolean }>()
 const emit = defineEmits<{ take: [text: string] }>()
 const items = ref<{ problem: Notation; told_apart: number }[]>([])
 const unseparated = ref<{ mistakes: string[]; separated_by: Notation | null }[]>([])
-let newest = 0
+const { ask, drop } = useRequest()
 
 watch(
   () => [props.ready, props.body.text] as const,
   async ([ready]) => {
-    const turn = ++newest
+    drop()
     items.value = []
     unseparated.value = []
     if (!ready) return
-    try {
-      const found = await data(api.POST('/api/better-numbers', { body: props.body as never }))
-      if (turn !== newest) return
-      items.value = found.items
-      unseparated.value = found.unseparated
-    } catch (problem) {
-      if (!(problem instanceof ApiFault)) throw problem
-    }
+    const { body } = props
+    const found = await ask((signal) => api.POST('/api/better-numbers', { body, signal }))
+    if (!found) return
+    items.value = found.items
+    unseparated.value = found.unseparated
   },
   { immediate: true },
 )

@@ -2,8 +2,9 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useSets } from '@/desk/useSets'
+import { focusOn } from '@/shared/focusing'
 
 defineProps<{ canKeep: boolean; kept: string }>()
 const emit = defineEmits<{ keep: [] }>()
@@ -12,6 +13,7 @@ const NEW = 'new'
 const sets = useSets()
 const naming = ref(false)
 const name = ref('')
+const nameField = useTemplateRef('nameField')
 
 const options = computed(() => [
   ...sets.all.map((s) => ({ id: s.id, label: s.name })),
@@ -29,7 +31,7 @@ async function startNaming() {
   naming.value = true
   name.value = ''
   await nextTick()
-  document.getElementById('new-set-name')?.focus()
+  focusOn(nameField.value)
 }
 
 async function make() {
@@ -40,7 +42,7 @@ async function make() {
 <template>
   <div class="keep">
     <form v-if="naming || sets.all.length === 0" class="keep-row" @submit.prevent="make">
-      <InputText id="new-set-name" v-model="name" maxlength="120" placeholder="Name of the set" aria-label="Name of the new set" />
+      <InputText ref="nameField" v-model="name" maxlength="120" placeholder="Name of the set" aria-label="Name of the new set" />
       <Button type="submit" label="Make set" variant="outlined" :disabled="!name.trim()" />
     </form>
     <div v-else class="keep-row">

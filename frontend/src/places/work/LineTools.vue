@@ -3,8 +3,8 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
-import { api, data, type ShownFacet, type ShownLine } from '@/api/client'
-import { copyText } from '@/shared/copying'
+import type { ShownFacet, ShownLine, WorkRequest } from '@/api/client'
+import { useCopying, type CopyFormat } from './useCopying'
 import type { EditsInHand } from './useEdits'
 
 /** What can be done with one line: hide it, blank its numbers, say its reason otherwise, note, go on by another way. */
@@ -13,7 +13,7 @@ const props = defineProps<{
   index: number
   edits: EditsInHand
   facets: ShownFacet[]
-  copyBody: Record<string, unknown>
+  copyBody: WorkRequest
 }>()
 const emit = defineEmits<{ close: []; told: [text: string] }>()
 const blanking = defineModel<boolean>('blanking', { required: true })
@@ -58,11 +58,8 @@ function goOn() {
   way.value = null
 }
 
-async function copy(format: 'plain' | 'latex' | 'mathml', name: string) {
-  const body = { ...props.copyBody, format, line: props.index } as never
-  const { text } = await data(api.POST('/api/copy', { body }))
-  emit('told', await copyText(text, `The line as ${name}`))
-}
+const copying = useCopying((told) => emit('told', told))
+const copy = (format: CopyFormat) => copying.copy(props.copyBody, format, props.index)
 </script>
 
 <template>
@@ -90,9 +87,9 @@ async function copy(format: 'plain' | 'latex' | 'mathml', name: string) {
       />
       <span class="tool-gap" />
       <span class="quiet">Copy as</span>
-      <Button label="text" size="small" variant="text" @click="copy('plain', 'text')" />
-      <Button label="LaTeX" size="small" variant="text" @click="copy('latex', 'LaTeX')" />
-      <Button label="MathML" size="small" variant="text" @click="copy('mathml', 'MathML')" />
+      <Button label="text" size="small" variant="text" @click="copy('plain')" />
+      <Button label="LaTeX" size="small" variant="text" @click="copy('latex')" />
+      <Button label="MathML" size="small" variant="text" @click="copy('mathml')" />
       <Button icon="pi pi-times" size="small" variant="text" aria-label="Close the line" @click="emit('close')" />
     </div>
     <form class="tool-row" @submit.prevent="keepReason">

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import Button from 'primevue/button'
-import { computed } from 'vue'
+import { computed, useTemplateRef } from 'vue'
 import type { ApiFault } from '@/api/client'
+import { focusOn } from '@/shared/focusing'
 import MathText from '@/shared/MathText.vue'
 import { usePreview } from './usePreview'
 
@@ -33,7 +34,8 @@ function entered(event: KeyboardEvent) {
   else emit('work')
 }
 
-defineExpose({ focus: () => document.getElementById('problem')?.focus() })
+const field = useTemplateRef('field')
+defineExpose({ focus: () => focusOn(field.value) })
 </script>
 
 <template>
@@ -42,6 +44,7 @@ defineExpose({ focus: () => document.getElementById('problem')?.focus() })
     <div class="problem-row">
       <InputText
         id="problem"
+        ref="field"
         v-model="text"
         autocomplete="off"
         spellcheck="false"

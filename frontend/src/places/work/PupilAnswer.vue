@@ -2,14 +2,17 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
-import { ref, watch } from 'vue'
-import { api, ApiFault, data, type Diagnosed, type Judged } from '@/api/client'
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
+import { api, type Diagnosed, type Judged, type WorkRequest } from '@/api/client'
+import { useRequest } from '@/desk/useRequest'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
+import { focusOn } from '@/shared/focusing'
 import MathText from '@/shared/MathText.vue'
 
 /** "A pupil answered …": an answer, or several lines, and at once what may have led there. Nothing of it is kept. */
-const props = defineProps<{ body: Record<string, unknown> }>()
+const props = defineProps<{ body: WorkRequest }>()
 
 const settings = useSettings()
 const sets = useSets()
@@ -18,42 +21,39 @@ const lines = ref('')
 const asLines = ref(false)
 const found = ref<Diagnosed | null>(null)
 const judged = ref<Judged | null>(null)
-const trouble = ref('')
-let newest = 0
-let timer: number | undefined
+const field = useTemplateRef('field')
+const diagnosing = useRequest({ shown: true })
+const judging = useRequest({ shown: true })
 
 async function ask() {
-  const turn = ++newest
-  trouble.value = ''
-  try {
-    if (asLines.value) {
-      const typed = lines.value.split('\n').filter((line) => line.trim())
-      if (!typed.length) return clear()
-      const got = await data(api.POST('/api/judge', { body: { ...props.body, lines: typed } as never }))
-      if (turn === newest) judged.value = got
-    } else {
-      if (!answer.value.trim()) return clear()
-      const { policy, label_required } = settings.settings
-      const beside = sets.inHand?.examples.map((example) => example.typed) ?? []
-      const body = { ...props.body, answer: answer.value, policy, label_required, beside } as never
-      const got = await data(api.POST('/api/diagnose', { body }))
-      if (turn === newest) found.value = got
-    }
-  } catch (problem) {
-    if (!(problem instanceof ApiFault)) throw problem
-    if (turn === newest) trouble.value = problem.message
-  }
+  if (asLines.value) return judge(lines.value.split('\n').filter((line) => line.trim()))
+  return diagnose(answer.value.trim())
+}
+
+async function diagnose(said: string) {
+  if (!said) return clear()
+  const { policy, label_required } = settings.settings
+  const beside = sets.inHand?.examples.map((example) => example.typed) ?? []
+  const body = { ...props.body, answer: said, policy, label_required, beside }
+  const got = await diagnosing.ask((signal) => api.POST('/api/diagnose', { body, signal }))
+  if (got) found.value = got
+}
+
+async function judge(typed: string[]) {
+  if (!typed.length) return clear()
+  const body = { ...props.body, lines: typed }
+  const got = await judging.ask((signal) => api.POST('/api/judge', { body, signal }))
+  if (got) judged.value = got
 }
 
 function clear() {
+  diagnosing.drop()
+  judging.drop()
   found.value = null
   judged.value = null
 }
 
-watch([answer, lines, asLines], () => {
-  window.clearTimeout(timer)
-  timer = window.setTimeout(() => void ask(), 250)
-})
+watchDebounced([answer, lines, asLines], ask, { debounce: 250 })
 watch(
   () => props.body.text,
   () => {
@@ -61,14 +61,17 @@ watch(
     clear()
   },
 )
+
+const trouble = computed(() => (asLines.value ? judging : diagnosing).fault.value?.message ?? '')
+defineExpose({ focus: () => focusOn(field.value) })
 </script>
 
 <template>
   <section class="pupil" aria-label="A pupil answered">
     <form class="pupil-row" @submit.prevent="ask">
       <label for="pupil-answer">A pupil {{ asLines ? 'wrote' : 'answered' }}</label>
-      <InputText v-if="!asLines" id="pupil-answer" v-model="answer" size="small" autocomplete="off" maxlength="300" />
-      <Textarea v-else id="pupil-answer" v-model="lines" rows="3" auto-resize placeholder="one line under the other" />
+      <InputText v-if="!asLines" id="pupil-answer" ref="field" v-model="answer" size="small" autocomplete="off" maxlength="300" />
+      <Textarea v-else id="pupil-answer" ref="field" v-model="lines" rows="3" auto-resize placeholder="one line under the other" />
       <Button :label="asLines ? 'an answer' : 'lines'" size="small" variant="text" @click="asLines = !asLines" />
     </form>
     <p v-if="trouble" class="pupil-said">{{ trouble }}</p>

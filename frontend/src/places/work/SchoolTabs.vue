@@ -2,7 +2,7 @@
 import Select from 'primevue/select'
 import { computed } from 'vue'
 import type { ShownFacet } from '@/api/client'
-import { mainFacet } from './mainFacet'
+import { mainFacet } from './facets'
 
 /** The ways of working: the one that matters most here as tabs with their costs, the others beside it, each one click. */
 const props = defineProps<{ facets: ShownFacet[] }>()

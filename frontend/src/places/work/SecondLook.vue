@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { ref, watch } from 'vue'
-import type { Looked, Worked } from '@/api/client'
+import { ref, useTemplateRef, watch } from 'vue'
+import type { Looked, Worked, WorkRequest } from '@/api/client'
 import MathText from '@/shared/MathText.vue'
 import PupilAnswer from './PupilAnswer.vue'
 
 /** The estimate with its band, the checks, and what typical mistakes would give instead, all on one number line. */
-const props = defineProps<{ worked: Worked; looked: Looked | null; covered: boolean; body: Record<string, unknown> }>()
+const props = defineProps<{ worked: Worked; looked: Looked | null; covered: boolean; body: WorkRequest }>()
 const emit = defineEmits<{ beside: [mistake: string, name: string] }>()
 
 const KINDS: Record<string, string> = {
@@ -15,10 +15,12 @@ const KINDS: Record<string, string> = {
   'leading-place': 'to the leading place',
 }
 const open = ref('')
+const pupil = useTemplateRef('pupil')
 watch(
   () => props.worked.problem.text,
   () => (open.value = ''),
 )
+defineExpose({ focusAnswer: () => pupil.value?.focus() })
 </script>
 
 <template>
@@ -132,7 +134,7 @@ watch(
           </p>
         </div>
       </details>
-      <PupilAnswer :body="body" />
+      <PupilAnswer ref="pupil" :body="body" />
     </template>
   </aside>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import type { PicturesOfLine, ShownFacet, ShownLine } from '@/api/client'
+import { computed, ref, useTemplateRef } from 'vue'
+import type { PicturesOfLine, ShownFacet, ShownLine, WorkRequest } from '@/api/client'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
 import LinePicture from './LinePicture.vue'
@@ -18,10 +18,11 @@ const props = defineProps<{
   order: string[][]
   open: boolean
   number: number | null
-  copyBody: Record<string, unknown>
+  copyBody: WorkRequest
 }>()
 const emit = defineEmits<{ open: [open: boolean]; told: [text: string] }>()
 
+const row = useTemplateRef('row')
 const blanking = ref(false)
 const edit = computed(() => props.edits.of(props.index))
 
@@ -31,10 +32,17 @@ function blank(number: number) {
     blanks: now.includes(number) ? now.filter((n) => n !== number) : [...now, number].sort((a, b) => a - b),
   })
 }
+
+defineExpose({
+  index: () => props.index,
+  focus: () => row.value?.focus(),
+  focused: () => row.value?.contains(document.activeElement) ?? false,
+})
 </script>
 
 <template>
   <li
+    ref="row"
     class="line"
     :class="{
       problem: index === 0,

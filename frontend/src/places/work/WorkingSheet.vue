@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
-import type { Organiser, PicturesOfLine, ShownFacet, Worked } from '@/api/client'
+import { computed, ref, useTemplateRef, watch } from 'vue'
+import type { Organiser, PicturesOfLine, ShownFacet, Worked, WorkRequest } from '@/api/client'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
@@ -18,7 +18,7 @@ const props = defineProps<{
   pictures: PicturesOfLine[]
   organiser: Organiser
   upTo: number | null
-  copyBody: Record<string, unknown>
+  copyBody: WorkRequest
 }>()
 const emit = defineEmits<{ told: [text: string] }>()
 
@@ -43,8 +43,9 @@ const blocks = computed(() => {
   return found
 })
 const panels = computed(() =>
-  (['problem', 'common-denominator', 'equivalents', 'solve'] as const).map((id) => ({
+  props.worked.panels.map(({ id, name }) => ({
     id,
+    name,
     lines: shown.value.map((line, index) => ({ line, index })).filter(({ line }) => line.panel === id),
   })),
 )
@@ -65,12 +66,20 @@ const numberOf = computed(() => {
   })
   return numbers
 })
-const PANELS: Record<string, string> = {
-  problem: 'Problem',
-  'common-denominator': 'One size of piece',
-  equivalents: 'Equivalents',
-  solve: 'Solve and simplify',
+
+const rows = useTemplateRef<InstanceType<typeof SheetLine>[]>('rows')
+
+/** The line that has the focus, if one has. */
+function focusedLine(): number | null {
+  return rows.value?.find((row) => row.focused())?.index() ?? null
 }
+/** Put the focus a line down or up. */
+function stepLine(by: number) {
+  const inOrder = [...(rows.value ?? [])].sort((a, b) => a.index() - b.index())
+  const at = inOrder.findIndex((row) => row.focused())
+  inOrder[Math.min(Math.max(at + by, 0), inOrder.length - 1)]?.focus()
+}
+defineExpose({ focusedLine, stepLine })
 </script>
 
 <template>
@@ -82,7 +91,7 @@ const PANELS: Record<string, string> = {
     </ol>
     <div v-if="organiser === 'panels'" class="panels">
       <section v-for="panel in panels" :key="panel.id" class="panel" :data-panel="panel.id">
-        <h3>{{ PANELS[panel.id] }}</h3>
+        <h3>{{ panel.name }}</h3>
         <div v-for="{ line, index } in panel.lines" :key="index" class="panel-line">
           <p v-if="line.question" class="panel-reason" v-html="line.reason_html" />
           <template v-else>
@@ -104,6 +113,7 @@ const PANELS: Record<string, string> = {
           </li>
           <SheetLine
             v-else
+            ref="rows"
             :line="shown[block.line]!"
             :index="block.line"
             :last="block.line === last"
@@ -122,6 +132,7 @@ const PANELS: Record<string, string> = {
       <template v-else>
         <SheetLine
           v-for="(line, index) in shown"
+          ref="rows"
           :key="index"
           :line="line"
           :index="index"

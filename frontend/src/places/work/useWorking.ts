@@ -1,22 +1,13 @@
 import { ref, type Ref } from 'vue'
-import {
-  api,
-  ApiFault,
-  data,
-  type Edits,
-  type Looked,
-  type PicturesOfLine,
-  type ShownFacet,
-  type Worked,
-  type WorkRequest,
-} from '@/api/client'
+import { api, type Edits, type Looked, type PicturesOfLine, type ShownFacet, type Worked, type WorkRequest } from '@/api/client'
+import { useRequest } from '@/desk/useRequest'
 import { useSchool } from '@/desk/useSchool'
 import { useSettings } from '@/desk/useSettings'
 
 /**
  * A problem worked, and what comes after it in requests of their own: the second look, the ways and their costs, pictures.
  *
- * @returns the newest answers; an answer that a newer request has overtaken is dropped. `fault` says why there is none.
+ * @returns the newest answers; `fault` says why there is none
  */
 export function useWorking(edits: Ref<Edits>) {
   const school = useSchool()
@@ -25,52 +16,39 @@ export function useWorking(edits: Ref<Edits>) {
   const looked = ref<Looked | null>(null)
   const facets = ref<ShownFacet[]>([])
   const pictures = ref<PicturesOfLine[]>([])
-  const fault = ref<ApiFault | null>(null)
   const text = ref('')
-  let newest = 0
+  const working = useRequest({ shown: true })
+  const looking = useRequest()
+  const drawing = useRequest()
+  const weighing = useRequest()
 
   async function work(asked: string): Promise<boolean> {
-    const turn = ++newest
+    for (const rest of [looking, drawing, weighing]) rest.drop()
     await settings.ready()
-    const body = { text: asked, school: school.choices, turns: edits.value.turns ?? [], ...settings.manner }
-    try {
-      const answer = await data(api.POST('/api/work', { body }))
-      if (turn !== newest) return false
-      if (asked !== text.value) looked.value = null
-      worked.value = answer
-      text.value = asked
-      fault.value = null
-    } catch (problem) {
-      if (!(problem instanceof ApiFault)) throw problem
-      if (turn === newest) fault.value = problem
-      return false
-    }
-    void rest(body, turn)
+    const body = { text: asked, school: school.choices, turns: edits.value.turns, ...settings.manner }
+    const answer = await working.ask((signal) => api.POST('/api/work', { body, signal }))
+    if (!answer) return false
+    if (asked !== text.value) looked.value = null
+    worked.value = answer
+    text.value = asked
+    void rest(body)
     return true
   }
 
   /** A part that fails leaves the sheet as it is: working the problem again asks for it again. */
-  async function rest(body: WorkRequest, turn: number) {
-    const quietly = async (part: Promise<void>) => {
-      try {
-        await part
-      } catch (problem) {
-        if (!(problem instanceof ApiFault)) throw problem
-      }
-    }
-    const ifNewest = (set: () => void) => {
-      if (turn === newest) set()
-    }
-    await quietly(
-      data(api.POST('/api/second-look', { body })).then((found) => ifNewest(() => (looked.value = found))),
-    )
+  async function rest(body: WorkRequest) {
+    const found = await looking.ask((signal) => api.POST('/api/second-look', { body, signal }))
+    if (found) looked.value = found
+    else if (!looking.fault.value) return // overtaken
     await Promise.all([
-      quietly(
-        data(api.POST('/api/pictures', { body })).then((found) => ifNewest(() => (pictures.value = found.lines))),
-      ),
-      quietly(data(api.POST('/api/ways', { body })).then((found) => ifNewest(() => (facets.value = found.facets)))),
+      drawing.ask((signal) => api.POST('/api/pictures', { body, signal })).then((drawn) => {
+        if (drawn) pictures.value = drawn.lines
+      }),
+      weighing.ask((signal) => api.POST('/api/ways', { body, signal })).then((ways) => {
+        if (ways) facets.value = ways.facets
+      }),
     ])
   }
 
-  return { worked, looked, facets, pictures, fault, text, work }
+  return { worked, looked, facets, pictures, fault: working.fault, text, work }
 }

@@ -1,0 +1,23 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import { ApiFault, NO_ANSWER } from '@/api/client'
+
+const UNFORESEEN = 'Keen Slate made a mistake here. What is kept is safe; load the page again to go on.'
+
+/** What no place of its own tells: failures that a component does not show beside what failed, and faults of the page. */
+export const useNotice = defineStore('notice', () => {
+  const said = ref('')
+
+  function tell(fault: unknown) {
+    if (fault instanceof DOMException && fault.name === 'AbortError') return
+    if (!(fault instanceof ApiFault)) console.error(fault)
+    said.value = fault instanceof ApiFault ? fault.message : UNFORESEEN
+  }
+
+  /** An answer has come: that none comes is not true any more. */
+  function answered() {
+    if (said.value === NO_ANSWER) said.value = ''
+  }
+
+  return { said, tell, answered }
+})

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import InputText from 'primevue/inputtext'
+import { nextTick, ref, useTemplateRef } from 'vue'
+import { useSets } from '@/desk/useSets'
+import { focusOn } from '@/shared/focusing'
+
+/** The name of the set in hand, and what can be done with the whole of it. */
+const aiming = defineModel<boolean>('aiming', { required: true })
+const glancing = defineModel<boolean>('glancing', { required: true })
+const sets = useSets()
+const renaming = ref(false)
+const newName = ref('')
+const field = useTemplateRef('field')
+
+async function startRenaming() {
+  newName.value = sets.inHand?.name ?? ''
+  renaming.value = true
+  await nextTick()
+  focusOn(field.value)
+}
+
+async function rename() {
+  const name = newName.value.trim()
+  if (name && name !== sets.inHand?.name) await sets.rename(name)
+  renaming.value = false
+}
+</script>
+
+<template>
+  <header class="set-head">
+    <form v-if="renaming" class="rename" @submit.prevent="rename">
+      <InputText
+        ref="field"
+        v-model="newName"
+        maxlength="120"
+        aria-label="Name of the set"
+        @keydown.esc="renaming = false"
+      />
+      <Button type="submit" label="Rename" :disabled="!newName.trim()" />
+    </form>
+    <h1 v-else id="set-title">{{ sets.inHand?.name }}</h1>
+    <div v-if="!renaming" class="set-actions">
+      <Button
+        label="Draw a ladder"
+        icon="pi pi-sort-amount-up-alt"
+        :variant="aiming ? undefined : 'outlined'"
+        size="small"
+        :aria-expanded="aiming"
+        @click="aiming = !aiming"
+      />
+      <Button
+        label="At a glance"
+        icon="pi pi-th-large"
+        :variant="glancing ? undefined : 'outlined'"
+        size="small"
+        :aria-expanded="glancing"
+        @click="glancing = !glancing"
+      />
+      <Button label="Rename" icon="pi pi-pencil" variant="text" size="small" @click="startRenaming" />
+      <Button label="Delete set" icon="pi pi-trash" variant="text" size="small" @click="sets.deleteSet()" />
+    </div>
+  </header>
+</template>

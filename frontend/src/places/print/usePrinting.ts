@@ -1,0 +1,51 @@
+import { useTimeoutFn } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { api, type PrintJob, type PrintRequest } from '@/api/client'
+import { useRequest } from '@/desk/useRequest'
+
+const PAUSE = 250
+const UNFINISHED: PrintJob['state'][] = ['waiting', 'running']
+
+/** A handout that is ordered, followed until it is made, and cancelled. */
+export function usePrinting() {
+  const ordering = useRequest({ reads: false, shown: true })
+  const following = useRequest({ shown: true })
+  const cancelling = useRequest({ reads: false, shown: true })
+  const job = ref<PrintJob | null>(null)
+  const running = computed(() => UNFINISHED.some((state) => state === job.value?.state))
+  const trouble = computed(() => {
+    const fault = ordering.fault.value ?? cancelling.fault.value ?? following.fault.value
+    return fault?.message ?? (running.value ? '' : (job.value?.message ?? ''))
+  })
+  const { start, stop } = useTimeoutFn(follow, PAUSE, { immediate: false })
+
+  async function print(setId: string, body: PrintRequest) {
+    stop()
+    const path = { set_id: setId }
+    const ordered = await ordering.ask((signal) => api.POST('/api/sets/{set_id}/print', { params: { path }, body, signal }))
+    if (!ordered) return
+    job.value = ordered
+    start()
+  }
+
+  /** Looks again and again; a lost connection is told, and looked past. */
+  async function follow() {
+    if (!job.value) return
+    const path = { job_id: job.value.id }
+    const found = await following.ask((signal) => api.GET('/api/print/{job_id}', { params: { path }, signal }))
+    if (found) job.value = found
+    if (running.value && (found || following.fault.value?.unanswered)) start()
+  }
+
+  async function cancel() {
+    if (!job.value) return
+    stop()
+    following.drop()
+    const path = { job_id: job.value.id }
+    const found = await cancelling.ask((signal) => api.DELETE('/api/print/{job_id}', { params: { path }, signal }))
+    if (found) job.value = found
+    if (running.value) start()
+  }
+
+  return { job, running, trouble, print, cancel }
+}

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import type { Organiser } from '@/api/client'
+import { ORGANISERS } from '@/desk/organisers'
+import type { CopyFormat } from './useCopying'
+
+/** What can be done with the sheet as a whole: laid out otherwise, its changes taken back, copied. */
+defineProps<{ beside: boolean; changed: boolean }>()
+const emit = defineEmits<{ lay: []; takeBack: []; copy: [format: CopyFormat] }>()
+const organiser = defineModel<Organiser>('organiser', { required: true })
+
+const FORMATS: [CopyFormat, string][] = [
+  ['plain', 'text'],
+  ['latex', 'LaTeX'],
+  ['mathml', 'MathML'],
+]
+</script>
+
+<template>
+  <div class="sheet-bar">
+    <div class="organisers" role="group" aria-label="Laid out as">
+      <button
+        v-for="{ id, name } in ORGANISERS"
+        :key="id"
+        type="button"
+        class="quiet-button"
+        :aria-pressed="organiser === id && !beside"
+        @click="((organiser = id), emit('lay'))"
+      >
+        {{ name }}
+      </button>
+    </div>
+    <div class="sheet-tools">
+      <Button v-if="changed" label="Take back my changes" size="small" variant="text" @click="emit('takeBack')" />
+      <span class="quiet">Copy</span>
+      <button v-for="[format, name] in FORMATS" :key="format" type="button" class="quiet-button" @click="emit('copy', format)">
+        {{ name }}
+      </button>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,14 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { useNotice } from '@/desk/useNotice'
+import NoticeBox from './NoticeBox.vue'
+
+/** What went wrong and is told nowhere else, above whatever place is open. */
+const notice = useNotice()
+</script>
+
+<template>
+  <NoticeBox v-if="notice.said" :says="notice.said">
+    <Button label="All right" size="small" variant="text" @click="notice.said = ''" />
+  </NoticeBox>
+</template>
