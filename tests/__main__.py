@@ -24,6 +24,7 @@ CHECKS = (
     ),
     Check("front end: lint", ("npm", "run", "--silent", "lint", "--", "--max-warnings", "0"), FRONT_END),
     Check("front end: types", ("npm", "run", "--silent", "types"), FRONT_END),
+    Check("front end: pure parts", ("npm", "run", "--silent", "test"), FRONT_END),
 )
 
 

@@ -63,3 +63,141 @@ useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
   <UndoBar />
   <KeyList v-model:visible="keysShown" />
 </template>
+
+<style scoped>
+.skip {
+  position: absolute;
+  left: -100vw;
+}
+
+.skip:focus {
+  left: 6rem;
+  top: 0.5rem;
+  z-index: 2;
+  background: var(--sheet);
+  padding: 0.4rem 0.8rem;
+}
+
+.rail {
+  background: var(--slate);
+  color: var(--on-slate);
+  display: flex;
+  flex-direction: column;
+  align-items: stretch;
+  gap: 0.25rem;
+  padding: 0.9rem 0 0.75rem;
+  position: sticky;
+  top: 0;
+  height: 100vh;
+}
+
+.mark {
+  display: block;
+  text-align: center;
+}
+
+.rail-name {
+  text-align: center;
+  font-size: 0.78rem;
+  letter-spacing: 0.02em;
+  margin-bottom: 1rem;
+}
+
+.rail a {
+  color: inherit;
+  text-decoration: none;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 0.3rem;
+  padding: 0.65rem 0.25rem;
+  font-size: 0.9rem;
+  border-left: 4px solid transparent;
+}
+
+.rail a:hover {
+  background: var(--slate-deep);
+}
+
+.rail :deep(a.router-link-active) {
+  background: var(--slate-deep);
+  border-left-color: var(--amber);
+}
+
+.rail-keys {
+  margin-top: auto;
+  background: none;
+  border: 0;
+  color: inherit;
+  font: inherit;
+  font-size: 0.8rem;
+  cursor: pointer;
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  gap: 0.25rem;
+}
+
+main {
+  padding: 1rem 1.25rem 0.5rem;
+  min-width: 0;
+}
+
+.rail .rail-settings {
+  margin-top: auto;
+}
+
+.rail .rail-keys {
+  margin-top: 0;
+  padding: 0.5rem 0;
+}
+
+@media (--narrow) {
+  .rail {
+    position: static;
+    height: auto;
+    flex-direction: row;
+    align-items: center;
+    padding: 0.3rem 0.75rem;
+    flex-wrap: wrap;
+  }
+
+  .rail-name {
+    margin: 0 auto 0 0.5rem;
+    display: none;
+  }
+
+  .rail a {
+    border-left: 0;
+    border-bottom: 3px solid transparent;
+    padding: 0.35rem 0.75rem;
+    flex-direction: row;
+    font-size: 0.88rem;
+    padding-inline: 0.45rem;
+    gap: 0.25rem;
+  }
+
+  .rail :deep(a.router-link-active) {
+    border-bottom-color: var(--amber);
+  }
+
+  .rail-keys {
+    display: none;
+  }
+
+  main {
+    padding: 0.75rem 0.75rem 4rem;
+  }
+
+  .rail .rail-settings {
+    margin-top: 0;
+  }
+}
+
+@media print {
+  .rail,
+  .skip {
+    display: none;
+  }
+}
+</style>

@@ -101,3 +101,174 @@ function struck(figure: ShownFigure): string[] {
     </tbody>
   </table>
 </template>
+
+<style scoped>
+.stack {
+  grid-column: 2 / -1;
+  justify-self: start;
+  margin: 0.8rem 1rem 0.8rem 2.1rem;
+  font-size: 1.35rem;
+  font-variant-numeric: tabular-nums;
+}
+
+.stack.fractions {
+  display: flex;
+  align-items: start;
+  flex-wrap: wrap;
+  gap: 0.4rem 0.7rem;
+}
+
+.stage {
+  border-collapse: collapse;
+}
+
+.stage tr:last-child td {
+  padding-bottom: 0.4rem;
+}
+
+.stage tfoot tr:first-child td:not(.stack-tops) {
+  border-top: 2px solid var(--ink);
+}
+
+.stage td {
+  padding: 0.35rem 0.1rem;
+  vertical-align: middle;
+}
+
+.stack-sign {
+  width: 1.4rem;
+}
+
+.stack-whole {
+  text-align: right;
+}
+
+.stack-part {
+  text-align: center;
+}
+
+.figure,
+.stack-top {
+  position: relative;
+  display: inline-block;
+}
+
+.renewed {
+  position: absolute;
+  bottom: 82%;
+  left: 50%;
+  transform: translateX(-50%);
+  font-size: 0.66em;
+  font-weight: 600;
+  line-height: 1.1;
+  white-space: nowrap;
+  display: grid;
+  justify-items: center;
+}
+
+.renewed s {
+  font-weight: 400;
+}
+
+.stack.decimals tr:has(.renewed s) td {
+  padding-top: 1.9rem;
+}
+
+.stage:has(.renewed) td {
+  padding-top: 0.75rem;
+}
+
+.stack-fraction {
+  display: inline-grid;
+  text-align: center;
+  line-height: 1.1;
+  margin-left: 0.15em;
+  font-size: 0.82em;
+}
+
+.stack-top {
+  border-bottom: 1.6px solid currentColor;
+  padding: 0 0.25em 0.05em;
+}
+
+.stack-bottom {
+  padding-top: 0.05em;
+}
+
+.stack-bottom::after {
+  content: '';
+  display: block;
+  border-bottom: 1.5px dotted currentColor;
+  margin: 0 15%;
+}
+
+.times {
+  display: inline-grid;
+  font-size: 0.6em;
+  line-height: 1.75;
+  color: var(--side-ink);
+  padding-left: 0.3em;
+}
+
+.stage .stack-tops {
+  font-size: 0.7em;
+  color: var(--side-ink);
+  padding-left: 0.8rem;
+  white-space: nowrap;
+}
+
+.stack .stack-label {
+  text-align: left;
+  padding-left: 0.4rem;
+  font-size: 0.8em;
+}
+
+.stack.decimals {
+  border-collapse: collapse;
+}
+
+.stack.decimals td {
+  text-align: center;
+  padding: 0.08rem 0;
+  min-width: 1.5rem;
+  position: relative;
+}
+
+.stack.decimals td.point {
+  min-width: 0;
+  width: 0.5rem;
+  font-weight: 600;
+}
+
+.stack.decimals tr:has(.renewed) td {
+  padding-top: 0.95rem;
+}
+
+.stage-arrow {
+  padding-top: 1.6rem;
+}
+
+.stack.decimals .carries td {
+  font-size: 0.62em;
+  line-height: 1;
+  color: var(--side-ink);
+}
+
+.stack.decimals .result td {
+  border-top: 2px solid var(--ink);
+  font-weight: 600;
+}
+
+.stack.decimals .placeholder {
+  color: var(--pencil);
+  font-weight: 400;
+}
+
+@media (--narrow) {
+  .stack {
+    grid-column: 1;
+    margin-left: 0;
+    padding-left: 0;
+  }
+}
+</style>

@@ -38,3 +38,16 @@ const KEYS: [string, string][] = [
     <p class="quiet">The single letters work while you are not typing in a field.</p>
   </Dialog>
 </template>
+
+<style scoped>
+.key-list {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 0.45rem 1rem;
+  margin-bottom: 0.8rem;
+}
+
+.key-list dd {
+  margin: 0;
+}
+</style>

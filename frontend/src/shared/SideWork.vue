@@ -53,3 +53,63 @@ const calculations = computed<Notation[]>(() =>
     </div>
   </div>
 </template>
+
+<style scoped>
+.side {
+  justify-self: end;
+  padding: 0.4rem 1rem;
+  font-size: 0.92rem;
+  color: var(--side-ink);
+  display: flex;
+  gap: 0.2rem 1.2rem;
+  align-items: center;
+}
+
+.calculations {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 1.1rem;
+  align-content: center;
+}
+
+.multiples {
+  border-collapse: collapse;
+  line-height: 1.75;
+}
+
+.multiples th {
+  text-align: right;
+  font-weight: 600;
+  padding-right: 0.5rem;
+  vertical-align: top;
+}
+
+.ringed {
+  border: 1.5px solid currentColor;
+  border-radius: 50%;
+  padding: 0.05em 0.35em;
+  font-weight: 600;
+}
+
+.factor-rows,
+.division {
+  display: grid;
+  line-height: 1.5;
+}
+
+.division-head {
+  font-weight: 600;
+}
+
+.division-row {
+  padding-left: 0.8rem;
+}
+
+@media (--narrow) {
+  .side {
+    justify-self: start;
+    flex-wrap: wrap;
+    padding: 0.2rem 0 0.3rem;
+  }
+}
+</style>

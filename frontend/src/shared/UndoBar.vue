@@ -25,3 +25,27 @@ onScopeDispose(() => window.clearTimeout(timer))
     </div>
   </div>
 </template>
+
+<style scoped>
+.undo-bar {
+  position: fixed;
+  left: 50%;
+  bottom: 1rem;
+  transform: translateX(-50%);
+  z-index: 3;
+  max-width: calc(100vw - 2rem);
+  background: var(--slate);
+  color: var(--paper);
+  border-radius: 4px;
+  padding: 0.5rem 0.6rem 0.5rem 1rem;
+  display: flex;
+  align-items: center;
+  gap: 1rem;
+  box-shadow: 0 3px 12px rgb(34 38 43 / 30%);
+}
+
+.undo-bar :deep(.p-button) {
+  color: var(--paper);
+  border-color: var(--paper);
+}
+</style>

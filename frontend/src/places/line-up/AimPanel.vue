@@ -127,3 +127,63 @@ async function forgetAim() {
     </div>
   </section>
 </template>
+
+<style scoped>
+.aim {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 0.75rem 1rem;
+  margin-bottom: 0.75rem;
+}
+
+.aim-start,
+.aim-draw {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 0.8rem;
+}
+
+.aim-start {
+  margin: 0.5rem 0;
+}
+
+.standings {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(21rem, 1fr));
+  gap: 0.25rem 1.5rem;
+}
+
+.standings li {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.5rem;
+  border-bottom: 1px dotted var(--rule);
+}
+
+.few-digits {
+  width: 4.6rem;
+}
+
+.standings :deep(.p-selectbutton) {
+  flex: none;
+  white-space: nowrap;
+}
+
+.aim-draw label {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.4rem;
+}
+
+.standings :deep(.p-togglebutton) {
+  padding: 0.15rem 0.5rem;
+  min-width: 2rem;
+}
+
+.keep-aim {
+  display: inline-flex;
+}
+</style>

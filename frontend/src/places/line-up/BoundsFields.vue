@@ -53,3 +53,42 @@ const told = computed(() => {
     </div>
   </details>
 </template>
+
+<style scoped>
+.bounds {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 0.8rem;
+  margin: 0.5rem 0;
+}
+
+.bounds-part {
+  margin: 0.6rem 0;
+}
+
+.bounds-part summary {
+  font-weight: 600;
+  cursor: pointer;
+}
+
+.bounds-part summary .quiet {
+  font-weight: 400;
+}
+
+.few-digits {
+  width: 4.6rem;
+}
+
+.bounds label,
+.tables-choice {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.4rem;
+}
+
+.tables-choice :deep(.p-togglebutton) {
+  padding: 0.15rem 0.5rem;
+  min-width: 2rem;
+}
+</style>

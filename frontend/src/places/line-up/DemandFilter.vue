@@ -27,3 +27,26 @@ const asked = computed(() => {
     </button>
   </p>
 </template>
+
+<style scoped>
+.asked-filter {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem;
+  align-items: center;
+  margin-bottom: 0.5rem;
+  font-size: 0.92rem;
+}
+
+.asked-filter .demand {
+  cursor: pointer;
+  font: inherit;
+  font-size: 0.86rem;
+  color: inherit;
+}
+
+.asked-filter .demand[aria-pressed='true'] {
+  background: var(--blue);
+  color: white;
+}
+</style>

@@ -90,3 +90,110 @@ defineExpose({ focus: () => row.value?.focus() })
     <slot />
   </li>
 </template>
+
+<style scoped>
+.example {
+  display: grid;
+  grid-template-columns: 2.2rem minmax(9rem, max-content) minmax(5rem, max-content) minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 0.3rem 1rem;
+  padding: 0.35rem 0.6rem;
+  min-height: 3.6rem;
+}
+
+.example + .example {
+  border-top: 1px solid var(--rule-soft);
+}
+
+.example.dragged {
+  opacity: 0.5;
+}
+
+.example.over {
+  box-shadow: inset 0 3px 0 var(--blue);
+}
+
+.example .number {
+  text-align: right;
+  color: var(--quiet);
+}
+
+.example-problem {
+  color: inherit;
+  text-decoration: none;
+  font-size: 1.2rem;
+}
+
+.example-problem:hover {
+  text-decoration: underline;
+  text-underline-offset: 0.3em;
+}
+
+.example-asked {
+  display: block;
+  font-size: 0.85rem;
+  color: var(--quiet);
+}
+
+.example-answer {
+  font-size: 1.1rem;
+  white-space: nowrap;
+}
+
+.example-marks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem;
+}
+
+.by-school {
+  font-size: 0.86rem;
+  color: var(--quiet);
+  padding: 0.05rem 0.25rem;
+}
+
+.example-actions {
+  display: flex;
+}
+
+.demand.newest {
+  border-color: var(--blue);
+  border-width: 2px;
+  font-weight: 600;
+}
+
+.role {
+  font-size: 0.86rem;
+  font-weight: 600;
+  color: var(--blue);
+  padding: 0.05rem 0.35rem;
+  border-bottom: 2px solid var(--blue);
+}
+
+.example.role-contrast,
+.example.role-turn,
+.example.role-find {
+  padding-left: 2.2rem;
+}
+
+.judged-item {
+  grid-column: 2 / 5;
+  border-left: 4px solid var(--changed-edge);
+  padding-left: 0.5rem;
+  font-size: 0.92rem;
+}
+
+@media (--narrow) {
+  .example {
+    grid-template-columns: 1.6rem minmax(0, 1fr) auto;
+  }
+
+  .example-marks {
+    grid-column: 2 / -1;
+  }
+
+  .example-actions {
+    grid-column: 2 / -1;
+  }
+}
+</style>

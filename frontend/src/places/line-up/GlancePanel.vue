@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Glance, ShownExample } from '@/api/client'
+import { runsOf } from './runs'
 
 /** The set at a glance: what climbs from item to item, which mistakes it would reveal, and which no item reveals. */
 const props = defineProps<{ glance: Glance; examples: ShownExample[] }>()
@@ -11,17 +12,7 @@ const revealed = computed(() =>
   props.glance.mistakes.filter((m) => m.revealed_by.length).sort((a, b) => a.revealed_by.length - b.revealed_by.length),
 )
 
-/** Numbers of items, runs of them drawn together: 1–4, 7. */
-function numbers(ids: string[]): string {
-  const found = ids.map((id) => number.value.get(id) ?? 0).sort((a, b) => a - b)
-  const runs: [number, number][] = []
-  for (const n of found) {
-    const last = runs.at(-1)
-    if (last && n === last[1] + 1) last[1] = n
-    else runs.push([n, n])
-  }
-  return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a}, ${b}` : `${a}–${b}`)).join(', ')
-}
+const numbers = (ids: string[]) => runsOf(ids.map((id) => number.value.get(id) ?? 0))
 </script>
 
 <template>
@@ -63,3 +54,87 @@ function numbers(ids: string[]): string {
     </div>
   </section>
 </template>
+
+<style scoped>
+.glance {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 0.75rem 1rem;
+  margin-bottom: 0.75rem;
+  display: grid;
+  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr);
+  gap: 1.5rem;
+}
+
+.climb {
+  border-collapse: collapse;
+  align-self: start;
+  width: 100%;
+}
+
+.climb caption {
+  text-align: left;
+  font-weight: 600;
+}
+
+.climb th[scope='row'] {
+  text-align: left;
+  font-weight: 400;
+  padding-right: 0.75rem;
+}
+
+.climb thead th {
+  font-weight: 400;
+  color: var(--quiet);
+  font-size: 0.85rem;
+}
+
+.climb td {
+  border-left: 1px solid var(--rule-soft);
+  border-bottom: 1px solid var(--rule-soft);
+  height: 1.5rem;
+  text-align: center;
+}
+
+.climb-mark {
+  display: inline-block;
+  width: 0.7rem;
+  height: 0.7rem;
+  background: var(--blue);
+}
+
+.climb-mark.newest {
+  background: none;
+  border: 3px solid var(--blue);
+  border-radius: 50%;
+  width: 0.95rem;
+  height: 0.95rem;
+  vertical-align: middle;
+}
+
+.reveals {
+  font-size: 0.92rem;
+}
+
+.reveals ul {
+  columns: 2;
+  margin-bottom: 0.5rem;
+}
+
+.reveals li {
+  break-inside: avoid;
+}
+
+.unrevealed {
+  border-left: 4px double var(--wrong-ink);
+  padding-left: 0.4rem;
+}
+
+@media (--narrow) {
+  .glance {
+    grid-template-columns: minmax(0, 1fr);
+    overflow-x: auto;
+  }
+}
+</style>

@@ -97,3 +97,24 @@ function openInWork(example: ShownExample) {
     </section>
   </div>
 </template>
+
+<style scoped>
+.line-up {
+  display: grid;
+  grid-template-columns: 17rem minmax(0, 1fr);
+  gap: 1.5rem;
+  align-items: start;
+}
+
+.examples {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+}
+
+@media (--medium) {
+  .line-up {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -96,3 +96,25 @@ function lock() {
     </div>
   </div>
 </template>
+
+<style scoped>
+.rung-tools > * {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 0.8rem;
+}
+
+.rung-tools {
+  grid-column: 1 / -1;
+  display: grid;
+  gap: 0.4rem;
+  padding: 0.4rem 0 0.6rem 2.6rem;
+}
+
+@media (--narrow) {
+  .rung-tools {
+    padding-left: 0;
+  }
+}
+</style>

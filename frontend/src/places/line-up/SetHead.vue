@@ -62,3 +62,41 @@ async function rename() {
     </div>
   </header>
 </template>
+
+<style scoped>
+.rename {
+  display: flex;
+  gap: 0.5rem;
+  flex: 1;
+}
+
+.set-head {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 1rem;
+  min-height: 2.6rem;
+  margin-bottom: 0.5rem;
+}
+
+.set-actions {
+  display: flex;
+  flex: none;
+}
+
+.rename :deep(.p-inputtext) {
+  flex: 1;
+}
+
+@media (--narrow) {
+  .set-head {
+    flex-direction: column;
+    align-items: flex-start;
+    gap: 0.3rem;
+  }
+
+  .set-actions {
+    flex-wrap: wrap;
+  }
+}
+</style>

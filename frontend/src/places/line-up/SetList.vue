@@ -38,3 +38,51 @@ async function make() {
     </form>
   </nav>
 </template>
+
+<style scoped>
+.make-set {
+  display: flex;
+  gap: 0.5rem;
+  margin-top: 0.5rem;
+}
+
+.sets {
+  display: grid;
+  gap: 0.5rem;
+}
+
+.sets :deep(a) {
+  display: grid;
+  color: inherit;
+  text-decoration: none;
+  padding: 0.45rem 0.6rem;
+  border-left: 4px solid transparent;
+  line-height: 1.3;
+}
+
+.sets :deep(a .quiet) {
+  font-size: 0.85rem;
+}
+
+.sets :deep(a:hover) {
+  background: var(--sheet);
+}
+
+.sets :deep(a[aria-current]) {
+  background: var(--sheet);
+  border-left-color: var(--blue);
+}
+
+.sets :deep(a[aria-current] .sets-name) {
+  font-weight: 600;
+}
+
+.make-set :deep(.p-inputtext) {
+  flex: 1;
+  min-width: 0;
+}
+
+.make-set :deep(.p-button) {
+  flex: none;
+}
+</style>

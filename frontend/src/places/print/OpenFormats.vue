@@ -69,3 +69,39 @@ async function takeIn(rest: boolean) {
     </div>
   </section>
 </template>
+
+<style scoped>
+.formats a {
+  color: var(--blue);
+  font-weight: 600;
+  text-underline-offset: 0.2em;
+}
+
+.format-list .quiet {
+  margin-left: 0.4rem;
+}
+
+.formats {
+  margin-top: 1rem;
+  border-top: 1px solid var(--rule);
+  padding-top: 0.8rem;
+  width: 100%;
+}
+
+.format-list {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem 1.4rem;
+  margin: 0.3rem 0 0.6rem;
+}
+
+.import-faults {
+  border-left: 4px double var(--wrong-ink);
+  padding-left: 0.7rem;
+  margin-top: 0.6rem;
+}
+
+.import-faults li {
+  margin: 0.2rem 0;
+}
+</style>

@@ -118,3 +118,76 @@ function order() {
     </section>
   </div>
 </template>
+
+<style scoped>
+.print-place {
+  display: grid;
+  grid-template-columns: minmax(18rem, 26rem) minmax(0, 1fr);
+  gap: 2rem;
+  align-items: start;
+}
+
+.print-form {
+  display: grid;
+  gap: 0.8rem;
+}
+
+.print-form fieldset {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 0.3rem;
+}
+
+.print-form legend {
+  font-weight: 600;
+  padding: 0;
+  margin-bottom: 0.25rem;
+}
+
+.print-made a {
+  color: var(--blue);
+  font-weight: 600;
+  text-underline-offset: 0.2em;
+}
+
+.print-form input[type='radio'] {
+  accent-color: var(--blue);
+}
+
+.print-form .radio {
+  display: flex;
+  gap: 0.5rem;
+  align-items: baseline;
+}
+
+.print-row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.4rem 1rem;
+}
+
+.print-made {
+  display: grid;
+  gap: 0.6rem;
+  justify-items: start;
+}
+
+.print-made img {
+  max-width: min(100%, 38rem);
+  border: 1px solid var(--rule);
+  box-shadow: 0 2px 10px rgb(34 38 43 / 18%);
+}
+
+.print-progress {
+  width: min(100%, 24rem);
+}
+
+@media (--narrow) {
+  .print-place {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -118,3 +118,65 @@ function policy(chosen: unknown) {
     </div>
   </div>
 </template>
+
+<style scoped>
+.settings-head {
+  display: flex;
+  align-items: baseline;
+  gap: 1.2rem;
+  margin-bottom: 0.8rem;
+}
+
+.settings-columns {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 1.5rem;
+  align-items: start;
+}
+
+.settings-columns section {
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 0.7rem 1rem 0.9rem;
+}
+
+.setting {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0.8rem;
+  padding: 0.15rem 0;
+  font-size: 0.92rem;
+}
+
+.setting :deep(.p-select) {
+  width: 11rem;
+  flex: none;
+}
+
+.setting.tall {
+  flex-wrap: wrap;
+}
+
+.setting.tall :deep(.p-select) {
+  width: 100%;
+}
+
+.setting.tall p {
+  width: 100%;
+  font-size: 0.86rem;
+}
+
+@media (--medium) {
+  .settings-columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+@media (--narrow) {
+  .setting {
+    flex-wrap: wrap;
+  }
+}
+</style>

@@ -18,3 +18,70 @@ defineProps<{ picture: string; wrong: LessonItem['wrong']; asked: boolean }>()
     <div v-else class="show-picture" v-html="picture" />
   </aside>
 </template>
+
+<style scoped>
+.show-math {
+  font-size: 7.2vh;
+  line-height: 1.15;
+  display: block;
+}
+
+.show-asked {
+  font-size: 3.6vh;
+  color: var(--quiet);
+  display: block;
+}
+
+.show-beside {
+  grid-column: 2;
+  width: 38vw;
+  padding: 3vh 2vw 3vh 0;
+  align-self: center;
+  max-height: 90vh;
+  overflow-y: auto;
+}
+
+.show-picture {
+  background: var(--paper-0);
+  color: var(--paper-900);
+  padding: 2vh 1vw;
+}
+
+.show-picture :deep(svg) {
+  width: 100%;
+  height: auto;
+  max-height: 70vh;
+}
+
+.show-wrong {
+  background: repeating-linear-gradient(
+    135deg,
+    var(--sheet) 0 10px,
+    color-mix(in srgb, var(--wrong-ground) 55%, var(--sheet)) 10px 14px
+  );
+  border: 2px solid var(--wrong-ink);
+  padding: 2vh 1.5vw;
+}
+
+.show-wrong .show-math {
+  font-size: 6vh;
+}
+
+.show-false {
+  outline: 4px solid var(--wrong-ink);
+  outline-offset: 4px;
+}
+
+@media (--narrow) {
+  .show-math {
+    font-size: 5vh;
+  }
+
+  .show-beside {
+    grid-column: 1;
+    width: auto;
+    padding: 0 4vw 2vh;
+    max-height: 40vh;
+  }
+}
+</style>

@@ -57,7 +57,7 @@ useKeys({
 </script>
 
 <template>
-  <div class="show" :class="{ dark }" @click.self="next">
+  <div class="show" :class="{ 'dark-room': dark }" @click.self="next">
     <p v-if="trouble" class="show-trouble" role="alert">{{ trouble }}</p>
     <template v-else-if="current">
       <ShowSheet :item="current" :shown="shown" :aria-label="`Item ${item + 1}`" @click="next" />
@@ -85,3 +85,78 @@ useKeys({
     <p v-else-if="!sets.inHand" class="show-asked">Choose a set in Line up first.</p>
   </div>
 </template>
+
+<style scoped>
+/* Show: read from the back of the room. A digit is at least 5 % of the screen high. */
+.show {
+  position: fixed;
+  inset: 0;
+  z-index: 3;
+  background: var(--sheet);
+  color: var(--ink);
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  grid-template-rows: minmax(0, 1fr) auto;
+}
+
+.show-asked {
+  font-size: 3.6vh;
+  color: var(--quiet);
+  display: block;
+}
+
+.show :deep(.multiples) {
+  white-space: nowrap;
+}
+
+.show-foot {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.3rem 1.5rem;
+  padding: 0.3rem 1rem;
+  color: var(--quiet);
+  border-top: 1px solid color-mix(in srgb, var(--quiet) 30%, transparent);
+}
+
+.show-clock {
+  font-size: 1.6rem;
+  font-variant-numeric: tabular-nums;
+}
+
+.show-buttons {
+  margin-left: auto;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.2rem;
+  opacity: 0.75;
+}
+
+.show-buttons:hover,
+.show-buttons:focus-within {
+  opacity: 1;
+}
+
+.show-buttons button {
+  font: inherit;
+  font-size: 0.82rem;
+  color: var(--ink);
+  background: none;
+  border: 1px solid transparent;
+  padding: 0.15rem 0.5rem;
+  cursor: pointer;
+}
+
+.show-buttons button:hover,
+.show-buttons button[aria-pressed='true'] {
+  border-color: var(--quiet);
+}
+
+@media (--narrow) {
+  .show {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: minmax(0, 1fr) auto auto;
+  }
+}
+</style>

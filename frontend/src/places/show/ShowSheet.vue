@@ -62,3 +62,92 @@ watch(
     <p v-if="found" class="show-question show-last">{{ item.find }}</p>
   </section>
 </template>
+
+<style scoped>
+.show-sheet {
+  grid-column: 1;
+  overflow-y: auto;
+  padding: 3vh 4vw;
+  cursor: default;
+}
+
+.show-problem,
+.show-math {
+  font-size: 7.2vh;
+  line-height: 1.15;
+  display: block;
+}
+
+.show-problem {
+  font-size: 8vh;
+  position: sticky;
+  top: -3vh;
+  padding-top: 2vh;
+  background: var(--sheet);
+  z-index: 1;
+}
+
+.show-asked {
+  font-size: 3.6vh;
+  color: var(--quiet);
+  display: block;
+}
+
+.show-line {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 3vw;
+  padding: 0.8vh 0;
+}
+
+.show-line.show-last {
+  background: linear-gradient(to right, color-mix(in srgb, var(--changed) 55%, transparent), transparent);
+}
+
+.show-line :deep(.side) {
+  font-size: 3vh;
+  margin: 0;
+  padding: 0;
+  color: var(--ink);
+  justify-self: start;
+}
+
+.show-reason {
+  flex: 1 0 100%;
+  font-size: 3.2vh;
+  line-height: 1.3;
+  color: var(--quiet);
+}
+
+.show-question {
+  font-size: 5vh;
+  line-height: 1.25;
+  font-weight: 600;
+  padding: 2vh 0 2vh 1.5vw;
+  border-left: 0.6vw solid var(--amber);
+  margin: 1.5vh 0;
+}
+
+.show-estimate {
+  font-size: 5.2vh;
+  border: 3px dashed var(--quiet);
+  padding: 1vh 1.5vw;
+  width: fit-content;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 3vw;
+}
+
+.show-false {
+  outline: 4px solid var(--wrong-ink);
+  outline-offset: 4px;
+}
+
+@media (--narrow) {
+  .show-problem,
+  .show-math {
+    font-size: 5vh;
+  }
+}
+</style>

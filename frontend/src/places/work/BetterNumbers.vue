@@ -55,3 +55,18 @@ watch(
     </button>
   </p>
 </template>
+
+<style scoped>
+.better {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.2rem 0.4rem;
+  margin-top: 0.4rem;
+  font-size: 0.9rem;
+}
+
+.better-item {
+  border-color: var(--rule);
+}
+</style>

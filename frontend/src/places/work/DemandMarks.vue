@@ -10,3 +10,18 @@ defineProps<{ demands: Looked['demands'] }>()
     <li v-for="demand in demands" :key="demand.id" class="demand" :title="demand.place">{{ demand.name }}</li>
   </ul>
 </template>
+
+<style scoped>
+.demands {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem;
+  margin-top: 0.7rem;
+}
+
+@media print {
+  .demands {
+    display: none;
+  }
+}
+</style>

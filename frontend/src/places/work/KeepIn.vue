@@ -65,3 +65,25 @@ async function make() {
     </p>
   </div>
 </template>
+
+<style scoped>
+.keep-row {
+  display: flex;
+  gap: 0.5rem;
+}
+
+.keep-row :deep(.p-select),
+.keep-row :deep(.p-inputtext) {
+  flex: 1;
+  min-width: 0;
+}
+
+.keep-row :deep(.p-button) {
+  flex: none;
+}
+
+.keep-note {
+  font-size: 0.88rem;
+  padding: 0.35rem 0.1rem 0;
+}
+</style>

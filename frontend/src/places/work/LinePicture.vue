@@ -40,3 +40,60 @@ async function png() {
     </div>
   </div>
 </template>
+
+<style scoped>
+.line-picture {
+  grid-column: 2 / -1;
+  padding: 0 0.9rem 0.4rem 2.1rem;
+  cursor: default;
+}
+
+.line-picture.bare {
+  padding: 0;
+  height: 0;
+}
+
+.picture :deep(svg) {
+  max-width: 100%;
+  height: auto;
+  max-height: 3.2rem;
+  width: auto;
+  display: block;
+}
+
+.picture-tools {
+  position: absolute;
+  right: 0.5rem;
+  bottom: 0.2rem;
+  z-index: 1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 0.1rem;
+  background: var(--hovered);
+  border-radius: 3px;
+  opacity: 0;
+}
+
+@media (--narrow) {
+  .line-picture {
+    grid-column: 1;
+    margin-left: 0;
+    padding-left: 0;
+  }
+
+  .picture-tools {
+    position: static;
+    opacity: 1;
+  }
+
+  .line-picture.bare {
+    height: auto;
+  }
+}
+
+@media print {
+  .picture-tools {
+    display: none;
+  }
+}
+</style>

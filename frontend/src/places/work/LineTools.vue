@@ -126,3 +126,35 @@ const copy = (format: CopyFormat) => copying.copy(props.copyBody, format, props.
     </div>
   </div>
 </template>
+
+<style scoped>
+.line-tools {
+  grid-column: 1 / -1;
+  border-top: 1px dashed var(--rule);
+  padding: 0.5rem 1rem 0.7rem;
+  display: grid;
+  gap: 0.45rem;
+  font-size: 0.9rem;
+  cursor: default;
+}
+
+.tool-row {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.35rem 0.6rem;
+}
+
+.tool-row label {
+  min-width: 6.2rem;
+}
+
+.tool-row :deep(.p-inputtext) {
+  flex: 1;
+  min-width: 12rem;
+}
+
+.tool-gap {
+  flex: 1;
+}
+</style>

@@ -72,3 +72,97 @@ defineExpose({ focus: () => focusOn(field.value) })
     </div>
   </div>
 </template>
+
+<style scoped>
+.problem-row {
+  display: flex;
+  gap: 0.5rem;
+}
+
+.problem-row :deep(.p-inputtext) {
+  flex: 1;
+  min-width: 0;
+  font-size: 1.5rem;
+  padding: 0.45rem 0.75rem;
+  background: var(--sheet);
+}
+
+.problem {
+  position: relative;
+}
+
+/* What is understood stands at the right end of the field, so that nothing moves while typing; trouble lies over what
+   is below until it is mended. */
+.understood {
+  position: absolute;
+  top: 2px;
+  right: 6.2rem;
+  max-width: 58%;
+  height: 2.9rem;
+  padding: 0 0.6rem;
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  overflow: hidden;
+  background: linear-gradient(90deg, transparent, var(--sheet) 1rem);
+  pointer-events: none;
+  white-space: nowrap;
+}
+
+.understood.asked-early {
+  font-size: 0.9rem;
+}
+
+.understood.trouble {
+  top: calc(100% + 0.25rem);
+  left: 0;
+  right: 0;
+  max-width: none;
+  height: auto;
+  z-index: 4;
+  background: var(--sheet);
+  border: 1px solid var(--wrong-ink);
+  border-left-width: 6px;
+  border-radius: 3px;
+  padding: 0.45rem 0.8rem;
+  white-space: normal;
+  box-shadow: 0 3px 10px rgb(34 38 43 / 18%);
+  color: var(--wrong-ink);
+  font-size: 0.95rem;
+  line-height: 1.3;
+}
+
+.understood :deep(.math-text) {
+  font-size: 1.1rem;
+  overflow-x: auto;
+  overflow-y: hidden;
+  padding-block: 2px;
+}
+
+.pointed {
+  white-space: pre;
+  background: var(--sheet);
+  border: 1px solid var(--rule);
+  border-radius: 3px;
+  padding: 0 0.35em;
+  margin-left: 0.25em;
+}
+
+.pointed mark {
+  background: var(--wrong-ground);
+  color: inherit;
+  border-bottom: 3px solid var(--wrong-ink);
+}
+
+@media (--narrow) {
+  .understood {
+    position: static;
+    max-width: none;
+    height: auto;
+    min-height: 3.1rem;
+    white-space: normal;
+    background: none;
+    padding: 0.2rem 0.1rem;
+  }
+}
+</style>

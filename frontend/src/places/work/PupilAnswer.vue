@@ -95,3 +95,46 @@ defineExpose({ focus: () => focusOn(field.value) })
     </ol>
   </section>
 </template>
+
+<style scoped>
+.pupil {
+  border-top: 1px solid var(--rule);
+  padding-top: 0.4rem;
+  font-size: 0.9rem;
+}
+
+.pupil-row {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+}
+
+.pupil-row :deep(.p-inputtext),
+.pupil-row :deep(.p-textarea) {
+  flex: 1;
+  min-width: 0;
+}
+
+.pupil-said {
+  padding-top: 0.3rem;
+}
+
+.pupil-found li {
+  padding: 0.15rem 0;
+}
+
+.cause-question {
+  display: block;
+  font-size: 0.86rem;
+}
+
+.judged {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.2fr);
+  gap: 0.5rem;
+}
+
+.judged[data-verdict='false'] code {
+  background: repeating-linear-gradient(45deg, var(--wrong-ground) 0 4px, var(--wrong-stripe) 4px 8px);
+}
+</style>

@@ -74,3 +74,183 @@ function inForce(facet: ShownFacet): string {
     </div>
   </div>
 </template>
+
+<style scoped>
+.schools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.25rem 1.1rem;
+  margin-bottom: 0.45rem;
+}
+
+.school {
+  border: 0;
+  margin: 0;
+  padding: 0;
+  min-width: 0;
+}
+
+.school legend {
+  font-size: 0.82rem;
+  color: var(--quiet);
+  padding: 0 0 0.15rem;
+}
+
+.school-tabs {
+  display: flex;
+  flex-wrap: wrap;
+  row-gap: 0.2rem;
+}
+
+.school-tab {
+  font: inherit;
+  color: inherit;
+  text-align: left;
+  background: transparent;
+  border: 1px solid var(--edge-soft);
+  padding: 0.15rem 1.35rem 0.2rem 0.5rem;
+  cursor: pointer;
+  display: flex;
+  flex-direction: column;
+  line-height: 1.25;
+  font-size: 0.92rem;
+}
+
+.school-tab + .school-tab {
+  border-left: 0;
+}
+
+.school-tab:first-child {
+  border-radius: 3px 0 0 3px;
+}
+
+.school-tab:last-child {
+  border-radius: 0 3px 3px 0;
+}
+
+.school-tab:hover {
+  background: var(--sheet);
+}
+
+.school-tab[aria-pressed='true'] {
+  background: var(--sheet);
+  box-shadow: inset 0 -4px 0 var(--blue);
+  font-weight: 600;
+}
+
+.school-cost {
+  font-size: 0.76rem;
+  font-weight: 400;
+  color: var(--quiet);
+}
+
+.school-tab-place {
+  display: flex;
+  position: relative;
+}
+
+.school-tab-place + .school-tab-place .school-tab {
+  border-left: 0;
+}
+
+.school-tab-place:has(.school-tab[aria-pressed='true']) .school-tab,
+.school-tab-place.refused .school-tab {
+  padding-right: 0.6rem;
+}
+
+.school-tab-place.refused .school-tab {
+  border-style: dotted;
+  color: var(--quiet);
+}
+
+.beside-button {
+  position: absolute;
+  right: 2px;
+  top: 2px;
+  border: 0;
+  background: none;
+  color: var(--quiet);
+  font-size: 0.75rem;
+  padding: 0.1rem 0.25rem;
+  cursor: pointer;
+}
+
+.beside-button:hover {
+  color: var(--ink);
+}
+
+.school-other :deep(.p-select-dropdown .p-icon) {
+  width: 0.7rem;
+}
+
+.school-others {
+  min-width: 0;
+  max-width: 100%;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 0.9rem;
+  align-items: end;
+}
+
+.school-other {
+  display: flex;
+  align-items: center;
+  gap: 0.1rem;
+  font-size: 0.88rem;
+}
+
+.school-other-name {
+  font-size: 0.82rem;
+  color: var(--quiet);
+}
+
+.school-other :deep(.p-select) {
+  max-width: 13rem;
+  border: 0;
+  background: none;
+  box-shadow: none;
+  align-items: center;
+  height: 1.75rem;
+}
+
+.school-other :deep(.p-select-label) {
+  padding: 0.15rem 0.2rem 0.15rem 0.35rem;
+  text-decoration: underline;
+  text-decoration-color: var(--edge);
+  text-underline-offset: 0.25em;
+}
+
+.school-other :deep(.p-select-dropdown) {
+  width: 1.1rem;
+}
+
+.school-option {
+  display: grid;
+  line-height: 1.3;
+}
+
+@media (--narrow) {
+  .school,
+  .school-tabs {
+    width: 100%;
+  }
+
+  .school-tab {
+    flex: 1;
+  }
+
+  .school-tabs {
+    flex-wrap: wrap;
+  }
+
+  .school-tab-place {
+    flex: 1 1 45%;
+  }
+}
+
+@media print {
+  .schools {
+    display: none;
+  }
+}
+</style>

@@ -138,3 +138,260 @@ defineExpose({ focusAnswer: () => pupil.value?.focus() })
     </template>
   </aside>
 </template>
+
+<style scoped>
+.second-look {
+  display: grid;
+  gap: 0.4rem;
+  border-left: 1px solid var(--rule);
+  padding-left: 1.1rem;
+}
+
+.estimates {
+  display: grid;
+  gap: 0.35rem;
+}
+
+.estimates p {
+  font-size: 0.88rem;
+}
+
+.estimate {
+  border: 1.5px dashed var(--estimate);
+  border-radius: 3px;
+  padding: 0.2rem 0.6rem;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 0 0.8rem;
+  min-height: 2.6rem;
+}
+
+.estimate-band {
+  font-size: 0.92rem;
+}
+
+.number-line-place :deep(.number-line) {
+  width: 100%;
+  height: auto;
+  display: block;
+  font-family: 'Noto Sans', sans-serif;
+}
+
+.number-line-place :deep(.number-line text) {
+  font-size: 12px;
+  text-anchor: middle;
+  fill: var(--ink);
+}
+
+.number-line-place :deep(.number-line .axis),
+.number-line-place :deep(.number-line .tick),
+.number-line-place :deep(.number-line .bar) {
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+
+.number-line-place :deep(.number-line .band) {
+  fill: none;
+  stroke: var(--estimate);
+  stroke-width: 1.4;
+  stroke-dasharray: 4 3;
+}
+
+.number-line-place :deep(.number-line .approx) {
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 4px;
+}
+
+.number-line-place :deep(.number-line .answer) {
+  fill: var(--ink);
+}
+
+.number-line-place :deep(.number-line .answer-label) {
+  font-weight: 600;
+}
+
+.number-line-place :deep(.number-line .stem) {
+  stroke: var(--wrong-ink);
+  stroke-width: 1;
+}
+
+.number-line-place :deep(.number-line .wrong) {
+  fill: url(#hatch);
+  stroke: var(--wrong-ink);
+  stroke-width: 1.3;
+}
+
+.number-line-place :deep(.number-line .wrong-label) {
+  font-weight: 600;
+  font-size: 11px;
+  paint-order: stroke;
+  stroke: var(--wrong-stripe);
+  stroke-width: 3px;
+}
+
+.number-line-place :deep(.hatch-ground) {
+  fill: var(--wrong-ground);
+}
+
+.number-line-place :deep(.hatch-line) {
+  stroke: var(--wrong-edge);
+  stroke-width: 2;
+}
+
+.mistakes-title {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+
+.told-apart {
+  font-weight: 400;
+  font-size: 0.84rem;
+  color: var(--quiet);
+}
+
+.mistakes {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 0.1rem 0.6rem;
+}
+
+.mistakes > .quiet,
+.mistake.opened {
+  grid-column: 1 / -1;
+}
+
+.mistake-name {
+  grid-column: 2 / -1;
+  font-size: 0.8rem;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
+.mistake.opened .mistake-name {
+  white-space: normal;
+}
+
+.mistake-head {
+  width: 100%;
+  font: inherit;
+  font-size: 0.9rem;
+  color: inherit;
+  text-align: left;
+  background: none;
+  border: 0;
+  border-radius: 3px;
+  padding: 0.06rem 0;
+  cursor: pointer;
+  display: grid;
+  grid-template-columns: 1.4rem max-content minmax(0, 1fr);
+  align-items: center;
+  gap: 0 0.35rem;
+  line-height: 1.25;
+}
+
+.mistake-head:hover,
+.mistake.opened .mistake-head {
+  background: var(--sheet);
+}
+
+.mistake-body {
+  padding: 0.2rem 0 0.5rem 1.9rem;
+  font-size: 0.88rem;
+  display: grid;
+  gap: 0.2rem;
+  justify-items: start;
+}
+
+.lozenge {
+  width: 1.15rem;
+  height: 1.15rem;
+  display: grid;
+  place-items: center;
+  position: relative;
+  isolation: isolate;
+  font-weight: 600;
+  font-size: 0.72rem;
+  margin-left: 0.15rem;
+}
+
+.lozenge::before {
+  content: '';
+  position: absolute;
+  inset: 2px;
+  transform: rotate(45deg);
+  border: 1.3px solid var(--wrong-ink);
+  background: var(--wrong-ground);
+  z-index: -1;
+}
+
+.wrong-answer {
+  background: repeating-linear-gradient(45deg, var(--wrong-ground) 0 4px, var(--wrong-stripe) 4px 8px);
+  justify-self: start;
+  padding: 0 0.3rem;
+  border: 1px solid var(--wrong-edge);
+  border-radius: 2px;
+  font-size: 0.8rem;
+  line-height: 1.5;
+  white-space: nowrap;
+}
+
+.verdict::before {
+  font-weight: 600;
+}
+
+.verdict.caught::before {
+  content: '✓';
+}
+
+.verdict.passes::before {
+  content: '○';
+}
+
+.verdict-key,
+.other-estimates,
+.silent-mistakes,
+.about-one {
+  font-size: 0.86rem;
+}
+
+.other-estimates summary,
+.silent-mistakes summary {
+  cursor: pointer;
+}
+
+.checks summary {
+  cursor: pointer;
+  font-weight: 600;
+  font-size: 0.95rem;
+}
+
+.check {
+  padding: 0.25rem 0;
+  font-size: 0.92rem;
+}
+
+.check-lines {
+  overflow-x: auto;
+  padding: 0.2rem 0;
+}
+
+@media (--medium) {
+  .second-look {
+    border-left: 0;
+    padding-left: 0;
+  }
+}
+
+@media print {
+  .second-look {
+    border: 0;
+    padding: 1rem 0 0;
+    break-inside: avoid;
+  }
+}
+</style>

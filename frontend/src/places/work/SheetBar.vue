@@ -39,3 +39,28 @@ const FORMATS: [CopyFormat, string][] = [
     </div>
   </div>
 </template>
+
+<style scoped>
+.sheet-bar {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  flex-wrap: wrap;
+  gap: 0.2rem 1rem;
+  margin-bottom: 0.3rem;
+}
+
+.organisers,
+.sheet-tools {
+  display: flex;
+  align-items: center;
+  gap: 0.15rem;
+  font-size: 0.86rem;
+}
+
+@media print {
+  .sheet-bar {
+    display: none;
+  }
+}
+</style>

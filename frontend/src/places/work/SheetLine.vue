@@ -98,3 +98,128 @@ defineExpose({
     />
   </li>
 </template>
+
+<style scoped>
+.written {
+  display: flex;
+  align-items: center;
+  padding: 0.25rem 0.9rem 0.25rem 0.6rem;
+  font-size: 1.36rem;
+  overflow-x: auto;
+  overflow-y: hidden;
+}
+
+.equals {
+  width: 1.5rem;
+  flex: none;
+  font-family: 'Slate Math', math;
+}
+
+.line.answer :deep(.written .math-text) {
+  border-bottom: 4px double var(--ink);
+  padding: 0.1rem 0.3rem 0.15rem;
+}
+
+.line:not(.opened) {
+  cursor: pointer;
+}
+
+.line:hover {
+  background: var(--hovered);
+}
+
+.line.question {
+  min-height: 0;
+}
+
+.line.question .reason {
+  grid-column: 1 / -1;
+  padding-block: 0.28rem;
+  color: var(--margin-ink);
+  background: var(--asked);
+}
+
+.line.question .reason::before {
+  content: '?';
+  display: inline-grid;
+  place-items: center;
+  width: 1.15rem;
+  height: 1.15rem;
+  border: 1.5px solid var(--edge);
+  border-radius: 50%;
+  font-size: 0.78rem;
+  font-weight: 600;
+  line-height: 1;
+  margin-right: 0.5rem;
+}
+
+.line.question .reason:has(math) {
+  line-height: 1.7;
+}
+
+.line.tucked .written,
+.hidden-line {
+  color: var(--quiet);
+  font-size: 0.9rem;
+  font-style: italic;
+}
+
+.line.opened {
+  background: var(--noted);
+}
+
+.own-words {
+  border-bottom: 1.5px dashed var(--edge);
+}
+
+.note {
+  display: block;
+  font-size: 0.86rem;
+  border-left: 3px solid var(--changed-edge);
+  padding-left: 0.5rem;
+  margin-top: 0.2rem;
+}
+
+.order {
+  display: inline-flex;
+  gap: 0.12rem;
+  margin-right: 0.5rem;
+  font-size: 0.8rem;
+  letter-spacing: 0.04em;
+  color: var(--quiet);
+}
+
+.order .active {
+  color: var(--ink);
+  font-weight: 600;
+  border: 1.5px solid var(--ink);
+  border-radius: 2px;
+  padding: 0 0.2rem;
+}
+
+.line.opened :deep(.picture svg) {
+  max-height: none;
+}
+
+.line:hover :deep(.picture-tools),
+.line:focus-within :deep(.picture-tools),
+.line:focus :deep(.picture-tools),
+.line.opened :deep(.picture-tools) {
+  opacity: 1;
+}
+
+.line.opened :deep(.line-picture.bare) {
+  height: auto;
+  padding-bottom: 0.4rem;
+}
+
+.line.opened :deep(.picture-tools) {
+  position: static;
+}
+
+@media (--narrow) {
+  .written {
+    padding: 0.2rem 0;
+  }
+}
+</style>

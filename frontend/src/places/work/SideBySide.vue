@@ -60,3 +60,68 @@ const emit = defineEmits<{ close: []; take: [] }>()
     </p>
   </section>
 </template>
+
+<style scoped>
+.false-line {
+  background: repeating-linear-gradient(45deg, var(--wrong-ground) 0 4px, var(--wrong-stripe) 4px 8px);
+}
+
+.false-mark {
+  display: block;
+  font-size: 0.82rem;
+  font-weight: 600;
+  color: var(--wrong-ink);
+}
+
+.beside-table {
+  width: 100%;
+  border-collapse: collapse;
+  table-layout: fixed;
+}
+
+.beside-table th {
+  text-align: left;
+  padding: 0.5rem 1rem;
+  border-bottom: 1.5px solid var(--rule);
+}
+
+.beside-table td {
+  padding: 0.3rem 1rem;
+  vertical-align: top;
+  border-bottom: 1px solid var(--rule-soft);
+  font-size: 1.2rem;
+}
+
+.beside-table td + td,
+.beside-table th + th {
+  border-left: 1.5px solid var(--margin-line);
+}
+
+.beside-reason,
+.beside-question,
+.beside-table tfoot td {
+  font-size: 0.86rem;
+  color: var(--margin-ink);
+}
+
+.beside-reason:has(math),
+.beside-question:has(math) {
+  line-height: 2.1;
+  margin-top: 0.35rem;
+}
+
+.beside-why {
+  padding: 0.5rem 1rem;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem 0.8rem;
+  align-items: center;
+}
+
+@media (--narrow) {
+  .beside-table td,
+  .beside-table th {
+    padding-inline: 0.4rem;
+  }
+}
+</style>

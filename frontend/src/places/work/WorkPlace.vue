@@ -208,3 +208,48 @@ onMounted(async () => {
     <EmptySheet v-else />
   </div>
 </template>
+
+<style scoped>
+.work-head {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 22.5rem;
+  gap: 0.4rem 1.25rem;
+  align-items: start;
+}
+
+.work-desk {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 22.5rem;
+  gap: 1.25rem;
+  align-items: start;
+}
+
+.reading-note {
+  border-left: 5px solid var(--changed-edge);
+  background: var(--noted);
+  padding: 0.3rem 0.8rem;
+  margin-bottom: 0.5rem;
+  font-size: 0.92rem;
+}
+
+.sheet-side {
+  min-width: 0;
+}
+
+@media (--medium) {
+  .work-head,
+  .work-desk {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+
+@media print {
+  .work-head {
+    display: none;
+  }
+
+  .work-desk {
+    display: block;
+  }
+}
+</style>

@@ -154,3 +154,199 @@ defineExpose({ focusedLine, stepLine })
     </p>
   </section>
 </template>
+
+<style scoped>
+.working {
+  background: linear-gradient(var(--margin-line), var(--margin-line)) 15.5rem 0 / 1.5px 100% no-repeat;
+}
+
+.line {
+  display: grid;
+  grid-template-columns: 15.5rem minmax(0, max-content) minmax(0, 1fr);
+  align-items: center;
+  min-height: 3.1rem;
+  position: relative;
+  align-content: center;
+}
+
+.line + .line {
+  border-top: 1px solid var(--rule-soft);
+}
+
+.line:has(.picture) :deep(.reason) {
+  grid-row: 1 / span 2;
+}
+
+.working :deep(.reason) {
+  padding: 0.35rem 0.9rem 0.35rem 1rem;
+  font-size: 0.92rem;
+  line-height: 1.4;
+  color: var(--margin-ink);
+}
+
+.working :deep(.reason:has(math)) {
+  line-height: 1.85;
+}
+
+.working :deep(.reason math) {
+  font-size: 0.82em;
+}
+
+.line.stacked {
+  cursor: default;
+}
+
+.line.stacked :deep(.reason) {
+  display: grid;
+  gap: 0.3rem;
+  padding-block: 0.6rem;
+}
+
+.panels {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+}
+
+.panel {
+  padding: 0.7rem 1rem 1rem;
+  min-height: 8.5rem;
+}
+
+.panel:nth-child(odd) {
+  border-right: 1.5px solid var(--rule);
+}
+
+.panel:nth-child(-n + 2) {
+  border-bottom: 1.5px solid var(--rule);
+}
+
+.panel h3 {
+  color: var(--quiet);
+  margin-bottom: 0.4rem;
+}
+
+.panel-line {
+  font-size: 1.25rem;
+  padding: 0.3rem 0;
+}
+
+.panel-line :deep(.side) {
+  justify-self: start;
+  padding: 0.1rem 0;
+}
+
+.panel-reason {
+  font-size: 0.95rem;
+}
+
+.checklist {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.25rem 0.9rem;
+  padding: 0.5rem 1rem;
+  border-bottom: 1px solid var(--rule);
+  font-size: 0.9rem;
+}
+
+.sheet :deep(.step-number) {
+  display: inline-grid;
+  place-items: center;
+  min-width: 1.25rem;
+  height: 1.25rem;
+  border: 1.6px solid var(--act, var(--ink));
+  border-radius: 2px;
+  font-size: 0.78rem;
+  font-weight: 600;
+  margin-right: 0.45rem;
+}
+
+/* Each step its own ink: a line of its own kind first, a tone second. */
+[class*='ink-'] :deep(.step-number),
+[class*='ink-'] :deep(.written .math-text) {
+  border-bottom: 3px var(--stroke, solid) var(--act, var(--ink));
+}
+
+.ink-bottoms {
+  --act: var(--ink-blue);
+  --stroke: dotted;
+}
+
+.ink-rename {
+  --act: var(--ink-blue);
+  --stroke: double;
+}
+
+.ink-one-kind {
+  --act: var(--ink-brown);
+  --stroke: dashed;
+}
+
+.ink-enough {
+  --act: var(--wrong-ink);
+  --stroke: dotted;
+}
+
+.ink-regroup {
+  --act: var(--wrong-ink);
+  --stroke: dashed;
+}
+
+.ink-wholes {
+  --act: var(--ink-green);
+  --stroke: solid;
+}
+
+.ink-parts {
+  --act: var(--ink-green);
+  --stroke: dashed;
+}
+
+.ink-carry {
+  --act: var(--ink-violet);
+  --stroke: double;
+}
+
+.ink-simplify {
+  --act: var(--ink);
+  --stroke: double;
+}
+
+.covered {
+  padding: 0.6rem 1rem;
+}
+
+@media (--narrow) {
+  .working {
+    background: none;
+  }
+
+  .line {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 0.4rem 0.75rem;
+  }
+
+  .line :deep(.reason),
+  .line:has(.picture) :deep(.reason) {
+    grid-row: auto;
+    padding: 0.2rem 0;
+  }
+
+  .panels {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .panel:nth-child(odd) {
+    border-right: 0;
+  }
+
+  .panel + .panel {
+    border-top: 1.5px solid var(--rule);
+  }
+}
+
+@media print {
+  .line {
+    break-inside: avoid;
+  }
+}
+</style>
