@@ -15,7 +15,11 @@ afterEach(() => {
   scope.stop()
   vi.useRealTimers()
 })
-const using = (manner?: Parameters<typeof useRequest>[0]) => scope.run(() => useRequest(manner))!
+function using(manner?: Parameters<typeof useRequest>[0]) {
+  const request = scope.run(() => useRequest(manner))
+  if (!request) throw new Error('The scope has ended.')
+  return request
+}
 const answers = <T>(data: T): Answer<T> => Promise.resolve({ data, response: new Response() })
 const refuses = (status: number, message: string): Answer<never> =>
   Promise.resolve({ error: { message }, response: new Response(null, { status }) })
