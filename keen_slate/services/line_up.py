@@ -21,8 +21,6 @@ from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, sign_of_answer, work
 from keen_slate.services.shapes.line_up import (
-    FoundExample,
-    FoundExamples,
     Plan,
     SetList,
     SetSummary,
@@ -108,25 +106,6 @@ class LineUp:
         """
         with self.database.transaction() as session:
             return self._shown(session, sets.rearrange(session, set_id, revision, order))
-
-    def find(self, demands: list[str], limit: int = 1000) -> FoundExamples:
-        """The newest examples of all sets that make every demand named."""
-        with self.database.transaction() as session:
-            words = chosen_words_of(session)
-            return FoundExamples(
-                examples=[
-                    FoundExample(
-                        id=example.id,
-                        set_id=found.id,
-                        set_name=found.name,
-                        typed=problem.text(words),
-                        problem=notation(problem.expr, words.labelled(problem.label)),
-                        demands=shown_demands(tuple(example.demands), words),
-                    )
-                    for example, found in sets.find_examples(session, demands, limit)
-                    for problem in (understood(example.problem)[0],)
-                ]
-            )
 
     def _shown(self, session: Session, found: ExampleSet) -> ShownSet:
         """The set in the teacher's words."""

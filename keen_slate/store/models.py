@@ -52,14 +52,11 @@ class Example(Base):
     """One worked example: the text as typed, the problem as understood, its value and the school it is worked by.
 
     What is compared or filled in has no one value. A deleted example keeps its place, so that it can be put back there.
-    ``task`` is what it is in its set: which rung, how much of it is worked; ``demands`` are ids, to be searched by.
+    ``task`` is what it is in its set: which rung, how much of it is worked; ``demands`` are ids.
     """
 
     __tablename__ = "example"
-    __table_args__ = (
-        Index("example_by_set", "set_id", "position"),
-        Index("example_by_demand", "demands", postgresql_using="gin"),
-    )
+    __table_args__ = (Index("example_by_set", "set_id", "position"),)
 
     id: Mapped[Key]
     set_id: Mapped[UUID] = mapped_column(ForeignKey("example_set.id", ondelete="CASCADE"))

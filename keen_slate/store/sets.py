@@ -138,20 +138,6 @@ def change_task(session: Session, set_id: UUID, revision: int, example_id: UUID,
     return open_set(session, set_id)
 
 
-def find_examples(session: Session, demands: Sequence[str], limit: int) -> Sequence[tuple[Example, ExampleSet]]:
-    """The newest examples of all sets that make every demand named, each with its set; one query."""
-    query = (
-        select(Example, ExampleSet)
-        .join(ExampleSet, Example.set_id == ExampleSet.id)
-        .where(Example.deleted_at.is_(None), ExampleSet.deleted_at.is_(None))
-        .order_by(Example.created_at.desc(), Example.id)
-        .limit(limit)
-    )
-    if demands:
-        query = query.where(Example.demands.contains(list(demands)))
-    return [(example, found) for example, found in session.execute(query)]
-
-
 def edit_example(session: Session, set_id: UUID, revision: int, example_id: UUID, edits: dict[str, Any]) -> ExampleSet:
     """Keep what the teacher changed in the working of an example."""
     _claim(session, set_id, revision)

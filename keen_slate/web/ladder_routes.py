@@ -1,10 +1,8 @@
 """Aims and ladders over HTTP. Every change to a set carries the revision it was made on."""
 
-from typing import Annotated
 from uuid import UUID
 
 from apiflask import APIBlueprint
-from pydantic import Field
 
 from keen_slate.services.ladders import Ladders
 from keen_slate.services.line_up import LineUp
@@ -13,7 +11,6 @@ from keen_slate.services.shapes.line_up import (
     Aims,
     BesideRequest,
     BuildRequest,
-    FoundExamples,
     Glance,
     NewAim,
     NewOrder,
@@ -25,12 +22,6 @@ from keen_slate.services.shapes.line_up import (
 )
 
 CHANGES = [400, 404, 409, 422]
-
-
-class DemandFilter(Shape):
-    """Demands with commas between; every one of them must be made."""
-
-    demands: Annotated[str, Field(max_length=400)] = ""
 
 
 class Nothing(Shape):
@@ -59,13 +50,6 @@ def ladder_routes(ladders: Ladders, line_up: LineUp) -> APIBlueprint:
     def forget_aim(aim_id: UUID) -> Nothing:
         ladders.forget_aim(aim_id)
         return Nothing()
-
-    @routes.get("/examples")
-    @routes.input(DemandFilter, location="query", arg_name="asked")
-    @routes.output(FoundExamples)
-    @routes.doc(summary="Examples of all sets by their demands", operation_id="findExamples", responses=[400])
-    def find(asked: DemandFilter) -> FoundExamples:
-        return line_up.find([d.strip() for d in asked.demands.split(",") if d.strip()])
 
     @routes.post("/sets/<uuid:set_id>/ladder")
     @routes.input(BuildRequest, arg_name="asked")

@@ -199,7 +199,7 @@ class Show(LessonTest):
         self.step(7)
         before = self.shown()
         self.assertEqual(before, ["4 7/6 − 2 5/6"])
-        expect(self.page).to_have_url(re.compile(r"at=2\.7"))
+        expect(self.page).to_have_url(re.compile(r"item=2&step=7"))
         self.page.reload()
         self.page.locator(".show-line").first.wait_for()
         self.assertEqual(self.shown(), before)
@@ -219,7 +219,7 @@ class Show(LessonTest):
         made = self.page.request.post(
             f"/api/sets/{made['id']}/examples/{made['examples'][0]['id']}/beside", data=body
         ).json()
-        self.page.goto(f"/show/{made['id']}?at=2.0")
+        self.page.goto(f"/show/{made['id']}?item=2&step=0")
         self.page.locator(".show-problem").wait_for()
         self.step(2)
         expect(self.page.locator(".show-question")).to_have_text("Your turn")
@@ -244,7 +244,7 @@ class Show(LessonTest):
         body = {"revision": made["revision"], "what": "find", "mistake": "regroup-ten"}
         path = f"/api/sets/{made['id']}/examples/{made['examples'][0]['id']}/beside"
         self.page.request.post(path, data=body)
-        self.page.goto(f"/show/{made['id']}?at=2.0")
+        self.page.goto(f"/show/{made['id']}?item=2&step=0")
         self.page.locator(".show-problem").wait_for()
         self.step(3)
         expect(self.page.get_by_text("Find the mistake.")).to_be_visible()

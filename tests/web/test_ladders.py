@@ -204,26 +204,6 @@ class AtAGlance(LadderTest):
         self.assertEqual((ten["revealed_by"], len(ten["hidden_in"])), ([], 1))
 
 
-class Finding(LadderTest):
-    def test_examples_of_all_sets_by_their_demands(self) -> None:
-        first, second = self.made(), self.made(seed="9")
-        found = self.ask("GET", "/api/examples?demands=regroup, simplify")["examples"]
-        here = [e for e in found if e["set_id"] in (first["id"], second["id"])]
-        expected = [t for s in (first, second) for t in self.texts(s) if {"regroup", "simplify"} <= by_fractions(t)]
-        self.assertEqual(sorted(e["typed"] for e in here), sorted(expected))
-        self.assertGreater(len(here), 1)
-        for example in found:
-            self.assertLessEqual({"regroup", "simplify"}, {d["id"] for d in example["demands"]})
-        self.assertEqual(self.ask("GET", "/api/examples?demands=no-such-demand")["examples"], [])
-
-    def test_what_is_put_away_is_not_found(self) -> None:
-        made = self.made(family="order-of-operations", can=["multiplying"], new=["brackets"], count=3)
-        before = len(self.ask("GET", "/api/examples?demands=brackets")["examples"])
-        last = made["examples"][-1]["id"]
-        self.ask("DELETE", f"/api/sets/{made['id']}/examples/{last}?revision={made['revision']}")
-        self.assertEqual(len(self.ask("GET", "/api/examples?demands=brackets")["examples"]), before - 1)
-
-
 class OwnAims(LadderTest):
     def test_an_aim_is_kept_and_forgotten(self) -> None:
         ready = self.ask("GET", "/api/aims")
@@ -247,14 +227,8 @@ class ManyItems(LadderTest):
             large = sets.make_set(session, "A thousand")
             new = [kept(read(f"{n} 1/6 − 2 5/6"), "", {}) for n in range(3, 53)]
             sets.rearrange(session, large.id, large.revision, new * 20)
-        for ask in (
-            lambda: desk.line_up.list_sets(),
-            lambda: desk.line_up.open(large.id),
-            lambda: desk.line_up.find(["regroup", "simplify"]),
-        ):
+        for ask in (lambda: desk.line_up.list_sets(), lambda: desk.line_up.open(large.id)):
             counted.clear()
             ask()
             self.assertLessEqual(len(counted), 3)
-        found = desk.line_up.find(["regroup"])
-        self.assertEqual(len(found.examples), 1000)
-        self.assertEqual(desk.line_up.find(["coprime-bottoms"]).examples, [])
+        self.assertEqual(len(desk.line_up.open(large.id).examples), 1000)

@@ -107,23 +107,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/examples": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Examples of all sets by their demands */
-        get: operations["findExamples"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/judge": {
         parameters: {
             query?: never;
@@ -1030,34 +1013,6 @@ export interface components {
              * @enum {string}
              */
             what: "line" | "numbers";
-        };
-        /**
-         * FoundExample
-         * @description An example of any set.
-         */
-        FoundExample: {
-            /** Demands */
-            demands: components["schemas"]["ShownDemand"][];
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            problem: components["schemas"]["Notation"];
-            /**
-             * Set Id
-             * Format: uuid
-             */
-            set_id: string;
-            /** Set Name */
-            set_name: string;
-            /** Typed */
-            typed: string;
-        };
-        /** FoundExamples */
-        FoundExamples: {
-            /** Examples */
-            examples: components["schemas"]["FoundExample"][];
         };
         /**
          * FractionColumns
@@ -2630,37 +2585,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPError"];
-                };
-            };
-        };
-    };
-    findExamples: {
-        parameters: {
-            query?: {
-                demands?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FoundExamples"];
-                };
-            };
-            /** @description Validation error */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ValidationError"];
                 };
             };
         };

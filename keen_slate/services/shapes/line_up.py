@@ -153,21 +153,6 @@ class Glance(Shape):
     mistakes: list[GlanceMistake]
 
 
-class FoundExample(Shape):
-    """An example of any set."""
-
-    id: UUID
-    set_id: UUID
-    set_name: str
-    typed: str
-    problem: Notation
-    demands: list[ShownDemand]
-
-
-class FoundExamples(Shape):
-    examples: list[FoundExample]
-
-
 class ShownExample(Shape):
     """A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign; ``asked`` are
     the words of it, ``sign`` joins its answer.
