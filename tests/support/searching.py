@@ -14,7 +14,7 @@ DEEP = "deep" in MODES
 SHARE = 1 if DEEP else 8
 """One in so many examples is tried."""
 
-FEWEST = 20
+FEWEST = 8
 
 settings.register_profile("keen-slate", derandomize="wander" not in MODES, deadline=None)
 settings.load_profile("keen-slate")
