@@ -87,8 +87,6 @@ def judged(line: str, teacher: Teacher) -> Record:
         found = judge_lines(problem, tuple(lines), teacher.school, decimal_comma=teacher.manner.decimal_comma)
     except UnreadableProblem as fault:
         return fault_of(typed, fault, teacher)
-    except TypeError as fault:
-        return {"problem": typed, "error": {"message": f"{fault}.".capitalize(), "position": 0}}
     return {
         "problem": problem.text(teacher.manner),
         "lines": [

@@ -14,7 +14,7 @@ from keen_slate.core.diagnosis.search import searches
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import LIKELIHOOD
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate
+from keen_slate.core.problem.tree import Chain, Comparison, Expr, NoOneValue, evaluate
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying import unreadable, verdicts
@@ -41,13 +41,13 @@ class JudgedLine:
 def judge_lines(
     problem: Problem, lines: tuple[str, ...], school: School = DEFAULT_SCHOOL, *, decimal_comma: bool = False
 ) -> tuple[JudgedLine, ...]:
-    """Judge each line in turn. Raises TypeError for comparisons and blanks, which have no one value to follow.
+    """Judge each line in turn. Raises UnreadableProblem for comparisons and blanks: they have no one value to follow.
 
     >>> [j.verdict for j in judge_lines(read("5 1/6 - 2 5/6"), ("5 - 2 = 3", "= 3 4/6", "= 3 2/3"))]
     ['side-work', 'false', 'follow-through']
     """
     if isinstance(problem.expr, (Comparison, Chain)):
-        raise TypeError("only workings of one value are judged line by line")
+        raise UnreadableProblem(Say.of(verdicts.lines_of_one_value), 0)
     judged: list[JudgedLine] = []
     before: Expr = problem.expr
     fallen = False
@@ -90,7 +90,7 @@ def _sides(text: str, decimal_comma: bool) -> tuple[Expr, ...] | Say:
             evaluate(side)
     except UnreadableProblem as fault:
         return fault.said
-    except TypeError:
+    except NoOneValue:
         return Say.of(verdicts.answer_is_no_number)
     return sides
 

@@ -18,6 +18,7 @@ from keen_slate.core.problem.tree import (
     Expr,
     Gap,
     Negative,
+    NoOneValue,
     Product,
     children,
     evaluate,
@@ -70,7 +71,7 @@ def _same(text: str, problem: Problem, decimal_comma: bool) -> bool:
 def _true(sides: tuple[str, ...], decimal_comma: bool) -> bool:
     try:
         return len({evaluate(read(s, decimal_comma=decimal_comma, answer=True).expr) for s in sides}) == 1
-    except (UnreadableProblem, TypeError):
+    except (UnreadableProblem, NoOneValue):
         return False
 
 
@@ -155,7 +156,7 @@ def _places(items: tuple[Expr, ...], parts: list[str], decimal_comma: bool) -> t
         try:
             answer = read(part, decimal_comma=decimal_comma, answer=True)
             value = evaluate(answer.expr) / (100 if answer.label == "%" else 1)
-        except (UnreadableProblem, TypeError):
+        except (UnreadableProblem, NoOneValue):
             return None
         same = [p for p, i in left.items() if i == answer.expr] or [p for p, i in left.items() if evaluate(i) == value]
         if not same:
@@ -175,7 +176,7 @@ def filled_in(expr: Chain, text: str, *, decimal_comma: bool = False) -> tuple[E
             return _matching(expr.sides, tuple(_numeral(s, decimal_comma) for s in sides))
         parts = re.split(r",\s|;" if decimal_comma else "[,;]", written)
         numbers = tuple(_numeral(part, decimal_comma) for part in parts)
-    except (UnreadableProblem, TypeError):
+    except (UnreadableProblem, NoOneValue):
         return None
     gaps = [gap for side in expr.sides for _, gap in gaps_in(side)]
     if len(numbers) == sum(g.blanks() for g in gaps) and all(

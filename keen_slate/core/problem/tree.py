@@ -31,6 +31,10 @@ Mark = Literal[
 ]  # fmt: skip
 
 
+class NoOneValue(TypeError):
+    """Something to be compared, or with blanks: it has no one value."""
+
+
 @dataclass(frozen=True, slots=True)
 class Negative:
     """The opposite of what it holds, ``−7/12``."""
@@ -469,7 +473,7 @@ def _in_round_numbers(expr: Expr, unit: Fraction) -> Expr:
 
 
 def _no_ratio(expr: Expr) -> tuple[int, int]:
-    raise TypeError(f"{expr!r} has no one value")
+    raise NoOneValue(f"{expr!r} has no one value")
 
 
 def _value_ratio(expr: Any) -> tuple[int, int]:

@@ -6,10 +6,6 @@ from contextlib import suppress
 from keen_slate.core.diagnosis.answers import diagnose, prepare
 from keen_slate.core.diagnosis.lines import judge_lines
 from keen_slate.core.machine.acts import ACTS
-from keen_slate.core.problem.tree import (
-    Chain,
-    Comparison,
-)
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.rules.listing import RULES
 from keen_slate.core.saying import verdicts
@@ -71,8 +67,6 @@ def _beside(request: AnswerRequest, asked: Asked) -> Iterator[Problem]:
 def judge(request: LinesRequest) -> Judged:
     """A pupil's own lines judged, each on the one before."""
     asked = Asked.of(request)
-    if isinstance(asked.problem.expr, (Comparison, Chain)):
-        raise UnreadableProblem(Say.of(verdicts.lines_of_one_value), 0)
     comma = asked.words.decimal_sign == ","
     judged = judge_lines(asked.problem, tuple(request.lines), asked.school, decimal_comma=comma)
     return Judged(
