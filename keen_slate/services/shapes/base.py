@@ -34,13 +34,6 @@ class Unreadable(Shape):
     position: int
 
 
-class Fault(Shape):
-    """Why a request was not carried out, and what to do; ``position`` where it is about a place in a text."""
-
-    message: str
-    position: int | None = None
-
-
 Acronym = Literal["none", "PEMDAS", "BODMAS", "BIDMAS", "GEMS"]
 
 

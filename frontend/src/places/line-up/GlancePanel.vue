@@ -43,7 +43,10 @@ const numbers = (ids: string[]) => runsOf(ids.map((id) => number.value.get(id) ?
       <h3>No item reveals</h3>
       <p v-if="!unrevealed.length" class="quiet">Every mistake that can be made here shows in some answer.</p>
       <ul>
-        <li v-for="mistake in unrevealed" :key="mistake.mistake" class="unrevealed">{{ mistake.name }}</li>
+        <li v-for="mistake in unrevealed" :key="mistake.mistake" class="unrevealed">
+          {{ mistake.name }}
+          <span v-if="mistake.hidden_in.length" class="quiet">right by luck in {{ numbers(mistake.hidden_in) }}</span>
+        </li>
       </ul>
       <h3>Mistakes it would reveal</h3>
       <ul>
