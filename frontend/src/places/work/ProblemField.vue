@@ -11,11 +11,11 @@ const text = defineModel<string>({ required: true })
 const props = defineProps<{ fault: ApiFault | null }>()
 const emit = defineEmits<{ work: []; keep: [] }>()
 
-const { understood } = usePreview(text)
+const { understood, fault: unasked } = usePreview(text)
 
 /** A fault is shown while typing only where the text before it cannot become right by typing on. */
 const trouble = computed(() => {
-  const told = props.fault ?? understood.value?.unreadable ?? null
+  const told = props.fault ?? unasked.value ?? understood.value?.unreadable ?? null
   return told ? { message: told.message, position: told.position } : null
 })
 const pointed = computed(() => {

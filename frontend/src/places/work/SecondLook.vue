@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import { ref, useTemplateRef, watch } from 'vue'
+import { useTemplateRef } from 'vue'
 import type { Looked, Worked, WorkRequest } from '@/api/client'
 import MathText from '@/shared/MathText.vue'
+import LikelyWrong from './LikelyWrong.vue'
 import PupilAnswer from './PupilAnswer.vue'
 
 /** The estimate with its band, the checks, and what typical mistakes would give instead, all on one number line. */
-const props = defineProps<{ worked: Worked; looked: Looked | null; covered: boolean; body: WorkRequest }>()
+defineProps<{ worked: Worked; looked: Looked | null; covered: boolean; body: WorkRequest }>()
 const emit = defineEmits<{ beside: [mistake: string, name: string] }>()
 
 const KINDS: Record<string, string> = {
@@ -14,12 +14,7 @@ const KINDS: Record<string, string> = {
   'nearest-whole': 'to wholes',
   'leading-place': 'to the leading place',
 }
-const open = ref('')
 const pupil = useTemplateRef('pupil')
-watch(
-  () => props.worked.problem.text,
-  () => (open.value = ''),
-)
 defineExpose({ focusAnswer: () => pupil.value?.focus() })
 </script>
 
@@ -61,57 +56,7 @@ defineExpose({ focusAnswer: () => pupil.value?.focus() })
         {{ worked.solutions === 1 ? 'One way' : worked.solutions === 0 ? 'No way' : `${worked.solutions} ways` }} to fill the blanks.
       </p>
       <template v-if="!covered">
-        <h3 class="mistakes-title">
-          Likely wrong answers
-          <span v-if="looked.likely_wrong.length" class="told-apart" :title="'Of all pairs among the right answer and these mistakes, how many the answers keep apart'">
-            {{ looked.told_apart }} % told apart
-          </span>
-        </h3>
-        <ul class="mistakes">
-          <li
-            v-for="wrong in looked.likely_wrong"
-            :key="wrong.mistake"
-            class="mistake"
-            :class="{ opened: open === wrong.mistake }"
-            :data-mistake="wrong.mistake"
-          >
-            <button
-              type="button"
-              class="mistake-head"
-              :aria-expanded="open === wrong.mistake"
-              @click="open = open === wrong.mistake ? '' : wrong.mistake"
-            >
-              <span class="lozenge" aria-hidden="true">{{ wrong.letter }}</span>
-              <span class="wrong-answer"><MathText :of="wrong.answer" /></span>
-              <span
-                v-if="looked.estimates.length"
-                class="verdict"
-                :class="wrong.caught ? 'caught' : 'passes'"
-                :title="wrong.caught ? 'the estimate would catch it' : 'the estimate would let it pass'"
-              >
-                <span class="hidden">{{ wrong.caught ? 'the estimate would catch it' : 'the estimate would let it pass' }}</span>
-              </span>
-              <span class="mistake-name">{{ wrong.name }}</span>
-            </button>
-            <div v-if="open === wrong.mistake" class="mistake-body">
-              <p>The pupil seems to believe: {{ wrong.belief }}.</p>
-              <p>{{ wrong.shows }}</p>
-              <p><b>Ask:</b> {{ wrong.question }} <b>Draw:</b> {{ wrong.picture }}.</p>
-              <p v-if="wrong.like.length">Gives the same here: {{ wrong.like.join('; ') }}.</p>
-              <p class="quiet">First met: {{ wrong.met }} (from memory). {{ wrong.source }}</p>
-              <Button
-                label="Lay the wrong working beside"
-                size="small"
-                variant="outlined"
-                @click="emit('beside', wrong.mistake, wrong.name)"
-              />
-            </div>
-          </li>
-          <li v-if="looked.likely_wrong.length === 0" class="quiet">None of the mistakes I know can be made here.</li>
-        </ul>
-        <p v-if="looked.likely_wrong.length && looked.estimates.length" class="verdict-key quiet">
-          <span class="verdict caught" /> the estimate catches it <span class="verdict passes" /> lets it pass
-        </p>
+        <LikelyWrong :key="worked.problem.text" :looked="looked" @beside="(mistake, name) => emit('beside', mistake, name)" />
         <details v-if="looked.silent.length + looked.form_only.length" class="silent-mistakes">
           <summary>Without a wrong value here</summary>
           <p v-for="form in looked.form_only" :key="form.mistake" :data-mistake="form.mistake">
@@ -241,118 +186,6 @@ defineExpose({ focusAnswer: () => pupil.value?.focus() })
   stroke-width: 2;
 }
 
-.mistakes-title {
-  display: flex;
-  justify-content: space-between;
-  align-items: baseline;
-}
-
-.told-apart {
-  font-weight: 400;
-  font-size: 0.84rem;
-  color: var(--quiet);
-}
-
-.mistakes {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 0.1rem 0.6rem;
-}
-
-.mistakes > .quiet,
-.mistake.opened {
-  grid-column: 1 / -1;
-}
-
-.mistake-name {
-  grid-column: 2 / -1;
-  font-size: 0.8rem;
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-
-.mistake.opened .mistake-name {
-  white-space: normal;
-}
-
-.mistake-head {
-  width: 100%;
-  font: inherit;
-  font-size: 0.9rem;
-  color: inherit;
-  text-align: left;
-  background: none;
-  border: 0;
-  border-radius: 3px;
-  padding: 0.06rem 0;
-  cursor: pointer;
-  display: grid;
-  grid-template-columns: 1.4rem max-content minmax(0, 1fr);
-  align-items: center;
-  gap: 0 0.35rem;
-  line-height: 1.25;
-}
-
-.mistake-head:hover,
-.mistake.opened .mistake-head {
-  background: var(--sheet);
-}
-
-.mistake-body {
-  padding: 0.2rem 0 0.5rem 1.9rem;
-  font-size: 0.88rem;
-  display: grid;
-  gap: 0.2rem;
-  justify-items: start;
-}
-
-.lozenge {
-  width: 1.15rem;
-  height: 1.15rem;
-  display: grid;
-  place-items: center;
-  position: relative;
-  isolation: isolate;
-  font-weight: 600;
-  font-size: 0.72rem;
-  margin-left: 0.15rem;
-}
-
-.lozenge::before {
-  content: '';
-  position: absolute;
-  inset: 2px;
-  transform: rotate(45deg);
-  border: 1.3px solid var(--wrong-ink);
-  background: var(--wrong-ground);
-  z-index: -1;
-}
-
-.wrong-answer {
-  background: repeating-linear-gradient(45deg, var(--wrong-ground) 0 4px, var(--wrong-stripe) 4px 8px);
-  justify-self: start;
-  padding: 0 0.3rem;
-  border: 1px solid var(--wrong-edge);
-  border-radius: 2px;
-  font-size: 0.8rem;
-  line-height: 1.5;
-  white-space: nowrap;
-}
-
-.verdict::before {
-  font-weight: 600;
-}
-
-.verdict.caught::before {
-  content: '✓';
-}
-
-.verdict.passes::before {
-  content: '○';
-}
-
-.verdict-key,
 .other-estimates,
 .silent-mistakes,
 .about-one {

@@ -10,12 +10,12 @@ const PAUSE = 60
  * What is understood of a text while it is typed.
  *
  * @param text the text in the field
- * @returns the newest answer; null while the field is empty
+ * @returns the newest answer, null while the field is empty; `fault` says why there is none
  */
 export function usePreview(text: Ref<string>) {
   const settings = useSettings()
   const understood = ref<Understood | null>(null)
-  const { ask, drop } = useRequest()
+  const { ask, drop, fault } = useRequest({ shown: true })
 
   watch(text, (now) => {
     if (now.trim()) return
@@ -33,5 +33,5 @@ export function usePreview(text: Ref<string>) {
     { debounce: PAUSE, immediate: true },
   )
 
-  return { understood: readonly(understood) as Readonly<Ref<Understood | null>> }
+  return { understood: readonly(understood) as Readonly<Ref<Understood | null>>, fault }
 }
