@@ -2,12 +2,13 @@
 
 import os
 import unittest
+from collections.abc import Callable
 from functools import lru_cache
 from multiprocessing.util import Finalize
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
-from playwright.sync_api import Browser, BrowserContext, Page, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Locator, Page, sync_playwright
 
 from keen_slate.launch.__main__ import serve, start_worker, wait_until_healthy
 from keen_slate.launch.cluster import free_port
@@ -20,6 +21,12 @@ FLAGS = [
     "--disable-component-update", "--disable-sync",
     "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost",
 ]  # fmt: skip
+
+
+def texts(of: Locator) -> list[str]:
+    """The expressions that stand there, as plain text, read at one moment."""
+    found: list[str] = of.evaluate_all("found => found.map(e => e.dataset.text)")
+    return found
 
 
 class Desk:
@@ -120,8 +127,16 @@ class BrowserTest(unittest.TestCase):
         with page.expect_response("**/api/work"):
             page.get_by_label("Problem", exact=True).press("Enter")
 
+    def becomes(self, read: Callable[[], object], expected: object) -> None:
+        """What is read is the expected, now or within five seconds."""
+        for _ in range(100):
+            if read() == expected:
+                return
+            self.page.wait_for_timeout(50)
+        self.assertEqual(read(), expected)
+
     def written(self, page: Page | None = None) -> list[str]:
         """The lines on the sheet as plain text."""
         found = (page or self.page).locator(".working .written .math-text")
         found.first.wait_for()
-        return [found.nth(i).get_attribute("data-text") or "" for i in range(found.count())]
+        return texts(found)

@@ -5,7 +5,7 @@ from typing import Any
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.driving import BrowserTest
+from tests.browser.driving import BrowserTest, texts
 from tests.support.demands_by_fractions import demands as by_fractions
 
 
@@ -20,7 +20,7 @@ class LessonTest(BrowserTest):
 
     def problems(self, page: Page | None = None) -> list[str]:
         found = (page or self.page).locator(".example-problem .math-text")
-        return [found.nth(i).get_attribute("data-text") or "" for i in range(found.count())]
+        return texts(found)
 
 
 class LineUp(LessonTest):
@@ -47,7 +47,7 @@ class LineUp(LessonTest):
         self.assertEqual(marks, ["regroup" in by_fractions(p) for p in problems])
         self.page.get_by_role("button", name="Undo").click()
         expect(self.page.locator(".example")).to_have_count(1)
-        self.assertEqual(self.problems(), ["1/2 + 1/3"])
+        self.becomes(self.problems, ["1/2 + 1/3"])
 
     def test_what_cannot_be_had_together_is_said(self) -> None:
         made = self.set_of()
@@ -68,7 +68,7 @@ class LineUp(LessonTest):
         with self.page.expect_response("**/beside"):
             self.page.get_by_role("button", name="Contrast beside it").click()
         expect(self.page.locator(".example")).to_have_count(3)
-        self.assertEqual(self.problems()[1], "5 5/6 − 2 1/6")
+        self.becomes(lambda: self.problems()[1:2], ["5 5/6 − 2 1/6"])
         expect(self.page.locator(".example").nth(1)).to_contain_text("contrast")
         with self.page.expect_response("**/swap"):
             self.page.get_by_role("button", name="Another like this").click()
@@ -137,7 +137,7 @@ class LineUp(LessonTest):
         self.page.get_by_label(re.compile("^Type over ")).fill("5 1/")
         self.page.get_by_role("button", name="Type over").click()
         expect(self.page.get_by_role("alert")).to_contain_text("has no bottom number")
-        self.assertEqual(self.problems()[-1], "5 5/6 − 2 1/6")
+        self.becomes(lambda: self.problems()[-1:], ["5 5/6 − 2 1/6"])
 
     def test_a_locked_rung_stays_where_it_is(self) -> None:
         made = self.set_of()
@@ -165,7 +165,7 @@ class Show(LessonTest):
 
     def shown(self) -> list[str]:
         found = self.page.locator(".show-lines .show-math .math-text")
-        return [found.nth(i).get_attribute("data-text") or "" for i in range(found.count())]
+        return texts(found)
 
     def step(self, times: int = 1) -> None:
         for _ in range(times):

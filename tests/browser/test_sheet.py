@@ -154,7 +154,7 @@ class LinesAreAlive(Sheet):
         self.page.get_by_label("Another way from this line on").click()
         with self.page.expect_response("**/api/work"):
             self.page.get_by_role("option", name="count up").click()
-        self.assertEqual(self.written()[1:], ["6 3/12 − 2 10/12", "2/12 + 3 + 3/12", "3 5/12"])
+        self.becomes(lambda: self.written()[1:], ["6 3/12 − 2 10/12", "2/12 + 3 + 3/12", "3 5/12"])
 
     def test_pictures_are_switched_and_copied(self) -> None:
         self.context.grant_permissions(["clipboard-read", "clipboard-write"])
@@ -306,7 +306,7 @@ class Settings(Sheet):
         page.get_by_role("textbox", name="A pupil answered").fill("2 2/6")
         expect(page.locator(".pupil-found")).to_contain_text("Right")
         self.open("/work?problem=4,8 %2B 3,75")
-        self.assertEqual(self.written()[-1], "8,55")
+        self.becomes(lambda: self.written()[-1:], ["8,55"])
         expect(page.locator("#understood")).to_contain_text("4,8")
         page.goto("/settings")
         self.choose("How answers are judged", "simplest form required")
