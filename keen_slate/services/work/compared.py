@@ -46,7 +46,7 @@ def ways(request: WorkRequest) -> Ways:
 def compare(request: CompareRequest) -> Compared:
     """Two schools on one problem, their lines level, with a recommendation that the teacher may ignore."""
     one = Asked.read(request.text, request.school, request.words)
-    two = Asked.read(request.text, request.other, request.words)
+    two = Asked(one.problem, school_from(FACETS, request.other), one.words)
     first, second = one.work(), two.work()
     recommended, why = recommend(first, second)
     return Compared(
