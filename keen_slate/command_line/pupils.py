@@ -94,6 +94,7 @@ def judged(line: str, teacher: Teacher) -> Record:
                 "text": j.text,
                 "verdict": j.verdict,
                 "run_on": j.run_on,
+                "sign": j.sign or None,
                 "due": j.due or None,
                 "causes": list(j.causes),
             }

@@ -179,8 +179,9 @@ class CommandLine(unittest.TestCase):
         lines = record["lines"]
         self.assertEqual([n["verdict"] for n in lines], ["side-work", "false", "follow-through"])
         self.assertEqual((lines[1]["due"], lines[1]["causes"]), ("regroup", ["smaller-part-from-larger"]))
-        (refused,) = run("judge", "--json", "compare 1/2 and 1/3\t<")
-        self.assertTrue(refused["error"]["message"].endswith("."))
+        self.assertEqual(lines[1]["sign"], 1)
+        (compared,) = run("judge", "--json", "compare 1/2 and 1/3\t<\t>\t3/6 > 2/6")
+        self.assertEqual([n["verdict"] for n in compared["lines"]], ["false", "follows", "follows"])
 
     def test_glass(self) -> None:
         """100 − 37.58: taking each smaller digit from the larger gives 137.58, and so does adding."""

@@ -22,6 +22,6 @@ settings.load_profile("keen-slate")
 only_deep = unittest.skipUnless(DEEP, "slow by nature: run with KEEN_SLATE_SEARCH=deep")
 
 
-def searched(examples: int) -> settings:
+def searched(examples: int, share: int = SHARE) -> settings:
     """So many examples in a deep search, a share of them at the gate."""
-    return settings(max_examples=min(examples, max(examples // SHARE, FEWEST)))
+    return settings(max_examples=examples if DEEP else min(examples, max(examples // share, FEWEST)))

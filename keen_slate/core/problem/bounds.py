@@ -6,6 +6,9 @@ MAX_TEXT = 300
 MAX_DIGITS = 9
 """Digits in one whole number, top or bottom: beyond the hundreds of millions nobody works by hand."""
 
+MAX_ANSWER_DIGITS = 60
+"""Digits of a number in an answer or a pupil's line: as many as any value within the bounds can have."""
+
 MAX_PLACES = 9
 """Digits after a decimal point, for the same reason."""
 

@@ -166,6 +166,18 @@ def read(text: str, *, decimal_comma: bool = False, answer: bool = False) -> Pro
     return part.calculation(start, end)
 
 
+def read_side(text: str, *, decimal_comma: bool = False) -> Problem:
+    """One side of what a pupil writes: an answer, in which blanks may stand. Raises UnreadableProblem.
+
+    >>> read_side("?/12").expr
+    Gap(whole=-1, top=None, bottom=12)
+    """
+    if any(blank in text for blank in "?□_") and len(text) <= bounds.MAX_TEXT:
+        part = _Part(text, decimal_comma, repeating="any")
+        return Problem(*part.expression(0, len(text), gaps=True))
+    return read(text, decimal_comma=decimal_comma, answer=True)
+
+
 def _unit_of(asked: tuple[Fraction | int, int, int]) -> Fraction:
     """What is rounded to: ``2 places`` is hundredths."""
     unit, _, at = asked
@@ -217,7 +229,8 @@ class _Part:
     ) -> tuple[Expr, str, tuple[Say, ...]]:
         stretch = " " * start + self.text[start:end]
         allowed = max(repeating, self.repeating, key=("none", "alone", "any").index)
-        tokens = _tokens(stretch, self.decimal_comma, blocks=allowed != "none")
+        longest = bounds.MAX_ANSWER_DIGITS if self.repeating == "any" else bounds.MAX_DIGITS
+        tokens = _tokens(stretch, self.decimal_comma, blocks=allowed != "none", longest=longest)
         if tokens[0].kind == "end":
             raise UnreadableProblem(Say.of(unreadable.nothing_typed), min(start, len(self.text)))
         reader = _Reader(stretch, tokens, gaps=gaps)
@@ -369,7 +382,9 @@ def _coming_again(digits: str, *, said: bool) -> str:
     return max(filled, key=lambda block: filled[block], default="")
 
 
-def _tokens(text: str, decimal_comma: bool = False, *, blocks: bool = False) -> list[_Token]:
+def _tokens(
+    text: str, decimal_comma: bool = False, *, blocks: bool = False, longest: int = bounds.MAX_DIGITS
+) -> list[_Token]:
     found: list[_Token] = []
     at = 0
     while at < len(text):
@@ -383,7 +398,7 @@ def _tokens(text: str, decimal_comma: bool = False, *, blocks: bool = False) -> 
             at = token.end
             continue
         if _digit(char) or (char in _points(decimal_comma) and at + 1 < len(text) and _digit(text[at + 1])):
-            at, token = _number(text, at, decimal_comma)
+            at, token = _number(text, at, decimal_comma, longest)
             found.append(token)
             continue
         if char in SUPERSCRIPTS:
@@ -461,22 +476,20 @@ def _run(text: str, at: int, chars: dict[str, str]) -> int:
     return at
 
 
-def _number(text: str, start: int, decimal_comma: bool) -> tuple[int, _Token]:
+def _number(text: str, start: int, decimal_comma: bool, longest: int) -> tuple[int, _Token]:
     at = start
     while at < len(text) and _digit(text[at]):
         at += 1
     whole = text[start:at]
-    if len(whole.lstrip("0")) > bounds.MAX_DIGITS:
-        raise UnreadableProblem(Say.of(unreadable.too_many_digits, digits=len(whole), limit=bounds.MAX_DIGITS), start)
+    if len(whole.lstrip("0")) > longest:
+        raise UnreadableProblem(Say.of(unreadable.too_many_digits, digits=len(whole), limit=longest), start)
     if at + 1 < len(text) and text[at] in _points(decimal_comma) and _digit(text[at + 1]):
         point = at
         at += 1
         while at < len(text) and _digit(text[at]):
             at += 1
-        if at - point - 1 > bounds.MAX_PLACES:
-            raise UnreadableProblem(
-                Say.of(unreadable.too_many_places, places=at - point - 1, limit=bounds.MAX_PLACES), point + 1
-            )
+        if at - point - 1 > longest:  # the bounds on digits and on places are the same
+            raise UnreadableProblem(Say.of(unreadable.too_many_places, places=at - point - 1, limit=longest), point + 1)
         if at < len(text) and text[at] == "." and text[point] == ".":
             raise UnreadableProblem(Say.of(unreadable.two_points, number=_shown(text[start : at + 1])), at)
         return at, _Token("decimal", text[start:at].replace(",", "."), start, at)

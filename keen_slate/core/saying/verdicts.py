@@ -31,18 +31,14 @@ def verdict(_: Manner, verdict: str, causes: int) -> str:
     return "Wrong. This may have led there:" if causes == 1 else "Wrong. One of these may have led there:"
 
 
-def line_verdict(_: Manner, verdict: str, due: str, run_on: bool) -> str:
+def line_verdict(_: Manner, verdict: str, due: str, run_on: bool, apart: bool) -> str:
     told = {
         "follows": "Follows.",
-        "side-work": "Side work, and right.",
+        "side-work": "True, on numbers that do not stand in the problem." if apart else "Side work, and right.",
         "follow-through": "Follows from the pupil's own number.",
         "false": f"Does not follow. Due here: {due}." if due else "Does not follow.",
     }[verdict]
     return told + (" Equal signs are strung together between things that are not equal." if run_on else "")
-
-
-def lines_of_one_value(_: Manner) -> str:
-    return "Lines are judged where a calculation has one value; this asks for something else."
 
 
 def answer_is_no_number(w: Manner) -> str:

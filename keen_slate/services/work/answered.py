@@ -82,6 +82,7 @@ def judge(request: LinesRequest) -> Judged:
                         verdict=j.verdict,
                         due=in_words(_due_name(j.due), asked.words),
                         run_on=j.run_on,
+                        apart=j.apart,
                     )
                 ),
                 causes=[_named(m, asked) for m in j.causes],
