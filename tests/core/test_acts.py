@@ -29,12 +29,16 @@ def operations(text: str) -> list[str | None]:
 class Order(unittest.TestCase):
     # By hand: which operation each line belongs to.
     BY_HAND = (
-        ("7^2 − (6 + 3) × (8 − 5)", ["powers", "grouping", "grouping", "grouping", "multiply-divide", "add-subtract"]),
+        ("7^2 − (6 + 3) × (8 − 5)", ["grouping", "grouping", "powers", "powers", "multiply-divide", "add-subtract"]),
         ("3 + 4 × 2", ["multiply-divide", "add-subtract"]),
         ("2 × (3 + 4)", ["grouping", "multiply-divide"]),
         ("24 ÷ 4 × 3", [None, None]),
         ("1/2 + 1/3", [None, None]),
-        ("(2 + 3)^2", ["grouping", "powers", "grouping"]),
+        ("(2 + 3)^2", ["grouping", "powers", "powers"]),
+        ("2^2 + (7 − 5) × 3", ["grouping", "powers", "powers", "multiply-divide", "add-subtract"]),
+        ("(2 × 3)^2", ["grouping", "powers", "powers"]),
+        ("(2 + 3^2) × 2", ["grouping", "grouping", "grouping", "multiply-divide"]),
+        ("3 × 4 + 2^3", ["powers", "powers", "powers", "multiply-divide", "add-subtract"]),
     )
 
     def test_by_hand(self) -> None:

@@ -43,7 +43,7 @@ def worths_of_parts(states: tuple[Expr, ...]) -> frozenset[Fraction]:
     """What each part of the states is worth.
 
     >>> sorted(map(str, worths_of_parts((read("2 3/4 + 1/6").expr,))))
-    ['1', '1/6', '11', '11/4', '12', '2', '3', '3/4', '35/12', '4', '6', '8']
+    ['1', '1/6', '11', '11/12', '11/4', '12', '2', '3', '3/4', '35/12', '4', '6', '8']
     """
     return frozenset(worth for state in states for worth in _worths(state))
 
@@ -69,6 +69,8 @@ def _parts(expr: Expr) -> Iterator[Expr]:
             yield from _wholes_and_parts(expr)
         case Product():
             yield from _stretches(expr)
+        case MixedNumber():
+            yield expr.part
         case Split(wholes, parts):
             yield from (Whole(n) for n in wholes)
             yield from parts

@@ -20,6 +20,7 @@ from keen_slate.core.problem.tree import (
     evaluate,
     is_numeral,
 )
+from keen_slate.core.rules.plans import first_inside
 
 
 @dataclass(frozen=True, slots=True)
@@ -196,8 +197,13 @@ def stopped_after_first_step(expr: Expr) -> Move | Impasse | None:
     """
     if not isinstance(expr, (Sum, Product)):
         return None
-    inner = next((c for c in children(expr) if not is_numeral(c) and not isinstance(c, (Negative, Left))), None)
-    if inner is None or any(not is_numeral(c) for c in children(inner.inner if isinstance(inner, Group) else inner)):
+    place = first_inside(expr)
+    inner = None if place is None else children(expr)[place]
+    if (
+        inner is None
+        or isinstance(inner, (Negative, Left))
+        or any(not is_numeral(c) for c in children(inner.inner if isinstance(inner, Group) else inner))
+    ):
         return None
     if getattr(expr, "marks", frozenset()) or type(inner) not in (Group, Product, Power):
         return None

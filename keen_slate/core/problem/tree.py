@@ -27,7 +27,7 @@ Path = tuple[int, ...]
 
 Mark = Literal[
     "bottoms", "enough", "improper", "opposites", "counting-back", "parts-apart", "whole-made", "told", "joining",
-    "decimal",
+    "decimal", "power",
 ]  # fmt: skip
 
 
@@ -79,7 +79,8 @@ class Factor:
 @dataclass(frozen=True, slots=True)
 class Product:
     """Factors multiplied and divided from the left. Marked ``decimal`` where wholes came of decimals and the quotient
-    is to be a decimal again, ``told`` where it is given in words: how many 3/4 in 6."""
+    is to be a decimal again, ``told`` where it is given in words: how many 3/4 in 6, ``power`` where it is a power
+    written out."""
 
     factors: tuple[Factor, ...]
     marks: frozenset[Mark] = frozenset()

@@ -13,7 +13,7 @@ def first_pair(expr: Expr) -> tuple[Expr, Expr]:
 def pair_replaced(expr: Expr, by: Expr) -> Expr:
     if not isinstance(expr, Product):
         raise TypeError(f"{expr!r} is not a product")
-    return Product((Factor(by), *expr.factors[2:]))
+    return Product((Factor(by), *expr.factors[2:]), expr.marks & {"power"})
 
 
 def whole_of(expr: Expr) -> int:

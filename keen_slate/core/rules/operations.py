@@ -92,7 +92,7 @@ def raise_power(expr: Expr) -> Move:
     if expr.exponent == 0:
         return Move(Whole(1), said)
     factor = expr.base if is_numeral(expr.base) else Group(expr.base)
-    return Move(Group(Product((Factor(factor),) * expr.exponent)), said)
+    return Move(Group(Product((Factor(factor),) * expr.exponent, frozenset({"power"}))), said)
 
 
 def _factors(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:

@@ -43,6 +43,7 @@ from keen_slate.core.problem.tree import (
     is_lone_number,
     is_numeral,
     is_zero,
+    walk,
 )
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
 
@@ -121,11 +122,36 @@ def finish(expr: Expr) -> Opening:
             return None
 
 
+def first_inside(expr: Expr) -> int | None:
+    """Which child is worked first: the leftmost with brackets in it, else with a power, else that is no number yet.
+
+    >>> first_inside(read("2^2 + 3 × 4 − (7 − 5)").expr)
+    2
+    """
+    unfinished = [(i, child) for i, child in enumerate(children(expr)) if not is_simple(child)]
+    if len(unfinished) < 2:
+        return unfinished[0][0] if unfinished else None
+    return min(unfinished, key=lambda found: _rank(found[1]))[0]
+
+
+def _rank(expr: Expr) -> int:
+    """How early an expression comes: 0 with brackets in which something is to be worked, 1 with a power."""
+    parts = list(walk(expr))
+    if any(isinstance(e, Group) and not is_simple(e.inner) and not is_power_written_out(e) for e in parts):
+        return 0
+    return 1 if any(isinstance(e, (Power, Group)) for e in parts) else 2
+
+
+def is_power_written_out(expr: Group) -> bool:
+    """Whether the brackets only hold the factors of a power, (7 × 7) for 7²."""
+    return isinstance(expr.inner, Product) and "power" in expr.inner.marks
+
+
 def work_out(expr: Expr) -> Opening:
-    """The order of operations: what stands inside is worked first, from the left."""
-    for index, child in enumerate(children(expr)):
-        if not is_simple(child):
-            return "work-out", (index,)
+    """The order of operations: what stands inside is worked first, brackets before powers before the rest."""
+    inside = first_inside(expr)
+    if inside is not None:
+        return "work-out", (inside,)
     match expr:
         case Split():
             return ("gather-regrouped" if expr.regrouped else "join-split"), ()

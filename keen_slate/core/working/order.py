@@ -4,6 +4,7 @@ from typing import Literal
 
 from keen_slate.core.machine.engine import Step
 from keen_slate.core.problem.tree import Expr, Group, Power, Product, Sum, at_path, walk
+from keen_slate.core.rules.plans import is_power_written_out
 
 Operation = Literal["grouping", "powers", "multiply-divide", "add-subtract"]
 
@@ -23,8 +24,10 @@ def operation_of(problem: Expr, step: Step) -> Operation | None:
     inner: list[Expr] = [expr]
     for index in range(len(step.at)):
         inner.append(at_path(step.before, step.at[: index + 1]))
-    if any(isinstance(e, Group) for e in inner):
+    if any(isinstance(e, Group) and not is_power_written_out(e) for e in inner):
         return "grouping"
+    if any(isinstance(e, Group) for e in inner):
+        return "powers"
     focus = inner[-1]
     if isinstance(focus, Power):
         return "powers"
