@@ -6,6 +6,7 @@ The format is described in docs/command-line.md.
 import argparse
 import json
 from collections.abc import Callable, Iterable, Iterator
+from functools import partial
 from typing import TextIO
 
 from keen_slate.command_line import lists
@@ -16,6 +17,7 @@ from keen_slate.command_line.problems import (
     checked,
     compared,
     fault_of,
+    guarded,
     read_by,
     seen_through_the_glass,
     worked,
@@ -64,12 +66,15 @@ def _each(record: Callable[[Problem, Teacher], Record]) -> Callable[[argparse.Na
 
 def _of_problems(texts: Iterable[str], teacher: Teacher, record: Callable[[Problem], Record]) -> Iterator[Record]:
     for text in texts:
-        try:
-            problem = read_by(text, teacher)
-        except UnreadableProblem as fault:
-            yield fault_of(text, fault, teacher)
-            continue
-        yield record(problem)
+        yield guarded(text, partial(_of_problem, text, teacher, record))
+
+
+def _of_problem(text: str, teacher: Teacher, record: Callable[[Problem], Record]) -> Record:
+    try:
+        problem = read_by(text, teacher)
+    except UnreadableProblem as fault:
+        return fault_of(text, fault, teacher)
+    return record(problem)
 
 
 def _compare(options: argparse.Namespace, teacher: Teacher) -> Records:
@@ -83,7 +88,7 @@ def _diagnose(options: argparse.Namespace, teacher: Teacher) -> Records:
 
 
 def _judge(_: argparse.Namespace, teacher: Teacher) -> Records:
-    return lambda lines: (judged(line, teacher) for line in lines)
+    return lambda lines: (guarded(line.partition("\t")[0], partial(judged, line, teacher)) for line in lines)
 
 
 def _ladder(options: argparse.Namespace, teacher: Teacher) -> Records:

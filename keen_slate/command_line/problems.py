@@ -1,5 +1,6 @@
 """What is answered of a problem: worked, compared, checked, under the glass."""
 
+from collections.abc import Callable
 from dataclasses import asdict
 from typing import Any
 
@@ -24,11 +25,23 @@ Record = dict[str, Any]
 
 def read_by(text: str, teacher: Teacher) -> Problem:
     """Raises UnreadableProblem."""
-    return read(text, decimal_comma=teacher.manner.decimal_comma)
+    return read(text, decimal_comma=teacher.manner.decimal_comma, units=teacher.manner.own_units)
 
 
 def fault_of(text: str, fault: UnreadableProblem, teacher: Teacher) -> Record:
     return {"problem": text, "error": {"message": say(fault.said, teacher.manner), "position": fault.position}}
+
+
+def guarded(text: str, made: Callable[[], Record]) -> Record:
+    """The record of a text; a fault of the tool itself is told with the text that it was found on, and the run goes
+    on."""
+    try:
+        return made()
+    except Exception as fault:
+        told = (
+            f"This is a fault of Keen Slate, not of the text: {type(fault).__name__}. Please report it with the text."
+        )
+        return {"problem": text, "error": {"message": told, "position": 0}}
 
 
 def worked(problem: Problem, teacher: Teacher) -> Record:
@@ -92,7 +105,7 @@ def _lines(problem: Problem, working: Working, manner: Manner) -> list[Record]:
     amounts = manner.labelled(problem.label)
     texts = [problem.text(manner), *(text_of(line.expr, amounts) for line in working.lines[1:])]
     return [
-        {"text": text, "rule": line.rule, "reason": say(line.said, manner)}
+        {"text": text, "rule": line.rule, "reason": say(line.said, manner.in_sentences(problem.label))}
         for text, line in zip(texts, working.lines, strict=True)
     ]
 

@@ -1,9 +1,10 @@
 """What is answered of a pupil's answers and lines."""
 
 from collections.abc import Iterable, Iterator
+from functools import partial
 
 from keen_slate.command_line.arguments import Teacher
-from keen_slate.command_line.problems import Record, fault_of, read_by
+from keen_slate.command_line.problems import Record, fault_of, guarded, read_by
 from keen_slate.core.diagnosis.answers import Cause, Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.lines import judge_lines
@@ -29,7 +30,10 @@ class Diagnosing:
     def records(self, lines: Iterable[str]) -> Iterator[Record]:
         for line in lines:
             problem, tab, answer = line.partition("\t")
-            yield self.record(problem, answer) if tab else _unreadable(line, "", NO_TAB, len(line))
+            if tab:
+                yield guarded(problem, partial(self.record, problem, answer))
+            else:
+                yield _unreadable(line, "", NO_TAB, len(line))
 
     def record(self, text: str, answer: str) -> Record:
         manner = self.teacher.manner

@@ -1,6 +1,7 @@
 """What is set, as LaTeX, for documents that a teacher writes elsewhere; plain LaTeX, no packages."""
 
 from keen_slate.core.notation.layout import (
+    BEFORE_AMOUNTS,
     MINUS,
     Blank,
     Digits,
@@ -68,6 +69,8 @@ def _latex(node: Node) -> str:
         case Words(text):
             return rf"\text{{{text}}}"
         case Label(text):
+            if text in BEFORE_AMOUNTS:
+                return rf"\text{{\{text}}}" if text == "$" else rf"\text{{{text}}}"
             return r"\,\%" if text == "%" else rf"\,\text{{{text}}}"
         case Repeats(block):
             return rf"\overline{{{block}}}"

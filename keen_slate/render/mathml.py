@@ -8,6 +8,7 @@ from collections.abc import Collection
 from html import escape
 
 from keen_slate.core.notation.layout import (
+    BEFORE_AMOUNTS,
     CLOSING,
     Blank,
     Digits,
@@ -79,7 +80,7 @@ def _markup(node: Node, changed: frozenset[Path]) -> str:
         case Words(text):
             return f"<mtext>{escape(text.replace(' ', EN_SPACE))}</mtext>"
         case Label(text):
-            return f"<mtext>{'' if text == '%' else THIN_SPACE}{escape(text)}</mtext>"
+            return f"<mtext>{'' if text in ('%', *BEFORE_AMOUNTS) else THIN_SPACE}{escape(text)}</mtext>"
         case Repeats(block):
             return f'<mover accent="true" class="repeats"><mn>{block}</mn><mo stretchy="true">\u00af</mo></mover>'
 

@@ -1,6 +1,7 @@
 """What is set, as it is read aloud."""
 
 from keen_slate.core.notation.layout import (
+    BEFORE_AMOUNTS,
     MINUS,
     Blank,
     Digits,
@@ -25,6 +26,9 @@ _SIGNS = {
     "+": " plus ", MINUS: " minus ", "×": " times ", "÷": " divided by ", "=": " equals ", "<": " is less than ",
     ">": " is more than ", "%": " percent",
 }  # fmt: skip
+
+
+_CURRENCIES = {"$": "dollars", "£": "pounds", "€": "euros"}
 
 
 def spoken(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
@@ -69,6 +73,8 @@ def _said(node: Node, manner: Manner) -> str:
         case Words(text):
             return text
         case Label(text):
+            if text in BEFORE_AMOUNTS:
+                return f"{_CURRENCIES[text]} "
             return " percent" if text == "%" else f" {text}"
         case Repeats(block):
             return f" {block} repeating"

@@ -10,6 +10,7 @@ from typing import Any
 
 from keen_slate.core.notation import layout as tree
 from keen_slate.core.notation.layout import (
+    BEFORE_AMOUNTS,
     Blank,
     Digits,
     InBrackets,
@@ -71,6 +72,6 @@ def _set(node: tree.Node, blank: frozenset[Path]) -> Node:
         case Words(text):
             return ["w", text]
         case Label(text):
-            return ["w", text if text == "%" else f"\u2009{text}"]
+            return ["w", text if text in ("%", *BEFORE_AMOUNTS) else f"\u2009{text}"]
         case Repeats(block):
             return ["l", block]

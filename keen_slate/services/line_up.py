@@ -13,6 +13,7 @@ from keen_slate.core.laddering.ladder import Target
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import MISTAKES
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
+from keen_slate.core.notation.units import ANY_UNIT
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.reading.reading import Problem, read
 from keen_slate.core.saying import drawing
@@ -142,7 +143,7 @@ def kept(
 @lru_cache(maxsize=4096)
 def read_and_worked(text: str) -> tuple[Problem, Working]:
     """A kept problem read again, and its working under the default school."""
-    problem = read(text)
+    problem = read(text, units=frozenset({ANY_UNIT}))
     return problem, work(problem, DEFAULT_SCHOOL)
 
 

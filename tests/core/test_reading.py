@@ -103,7 +103,7 @@ REFUSED = (
     ("3/0", "I read 3/0: a piece cannot be 1 out of 0. Change the bottom number.", 2),
     ("5 1/", "“1/” has no bottom number. Write it after the bar, as in 1/4.", 4),
     ("hello", "I cannot read “hello” here. Use numbers, fractions such as 3/4, and the signs + − × ÷ ( ).", 0),
-    ("1/2 + €3", "I cannot read “€” here. Use numbers, fractions such as 3/4, and the signs + − × ÷ ( ).", 6),
+    ("1/2 + §3", "I cannot read “§” here. Use numbers, fractions such as 3/4, and the signs + − × ÷ ( ).", 6),
     ("9^9^9", "A power of a power grows past any sheet. Use one exponent, up to 12.", 3),
     ("9^99", "This exponent is too large to write out. Use one up to 12.", 2),
     ("2^", "A power needs a whole number after the ^, as in 7^2.", 2),
@@ -124,19 +124,48 @@ REFUSED = (
     ("1 + 2)", "The “)” closes a bracket that was never opened. Take it out, or open one before it.", 5),
     ("3 + ()", "These brackets are empty. Write a number in them, or take them out.", 4),
     ("/4", "This fraction bar has no top number. Write it before the bar, as in 3/4.", 0),
-    ("2 m + 3 cm", "Different labels stand together: cm and m. Write all amounts in one unit.", 8),
+    ("2 m + 3 kg", "Different labels stand together: kg and m. Write all amounts in one unit.", 8),
+    ("2 m × 3 kg", "m times kg is no amount that is worked with here. Leave the unit out of one of them.", 4),
+    (
+        "3 reddish + 2",
+        (
+            "I do not know “reddish”. If it is a thing that is counted, add it under your own units in Settings; amounts "
+            "otherwise carry units of length, mass, capacity, time or money."
+        ),
+        2,
+    ),
+    (
+        "the average of 3 and 5",
+        "I cannot read “the” here. Use numbers, fractions such as 3/4, and the signs + − × ÷ ( ).",
+        0,
+    ),
+    (
+        "ratio of 3 to 4",
+        (
+            "Ratios are not worked with here. What is: fractions, mixed numbers, decimals and percents with + − × ÷, powers "
+            "and brackets, and to simplify, convert, compare, order, round or estimate them, or to fill blanks."
+        ),
+        0,
+    ),
+    ("5^-2", "A negative exponent is understood behind 10 only, as in 3 × 10^−2.", 1),
+    (
+        "LCM of 4 and 1/2",
+        "Common multiples and factors are of two whole numbers or more, as in “LCM of 4 and 6”.",
+        13,
+    ),
     (
         "1,5 + 2",
-        "I read a comma. Write a decimal point here, or set the decimal sign to a comma; thousands are written without one.",
+        (
+            "I read a comma that stands between no thousands. Write a decimal point here, or set the decimal sign to a comma; "
+            "between numbers of a list write a space behind it."
+        ),
         1,
     ),
-    ("2/3 = 4/6", "There is an equals sign but no blank. Put a ? where a number is to be found.", 0),
+    ("2/3 = 4/6 = 8/12", "There is an equals sign but no blank. Put a ? where a number is to be found.", 0),
     ("2/3 =", "One side of the equals sign is empty. Write something there.", 5),
     ("? + 1/2", "A blank needs an equals sign, as in 2/3 = ?/12.", 0),
     ("?/? + ?/? = 3/4", "There are too many blanks to try. Leave at most two of this kind.", 0),
     ("round 3.476", "Say how far to round, as in “to 2 places” or “to the nearest half”.", 11),
-    ("0.(3) + 1/6", "A decimal that never ends is worked with as a fraction. For 0.333… write 1/3.", 0),
-    ("2 × 0.1666…", "A decimal that never ends is worked with as a fraction. For 0.1666… write 1/6.", 0),
     (
         "0.16 recurring as a fraction",
         "I cannot tell which digits of “0.16 recurring” come again. Put them in brackets, as in 0.1(6).",

@@ -10,13 +10,14 @@ from fractions import Fraction
 from typing import Literal
 
 from keen_slate.core.diagnosis.copying import miscopied
-from keen_slate.core.diagnosis.forms import Policy, form_faults
+from keen_slate.core.diagnosis.forms import Policy, form_faults, is_wrong_unit
 from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches
 from keen_slate.core.diagnosis.written import filled_in, number_in, order_in, remainder_kept
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.listing import LIKELIHOOD
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import DecimalNumeral
+from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import (
     Chain,
@@ -107,7 +108,10 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     alone = isinstance(problem.expr, (Comparison, Chain))
     led_to: dict[Key, dict[Causes, Expr]] = {}
     judged: dict[State, tuple[Expr, dict[Causes, Expr]]] = {}
-    for search in searches(problem.expr, school):
+    for search in (ways := searches(problem.expr, school)):
+        search.ends(1, slip=False)  # every single mistake, before there are too many states for second ones
+    ways[0].states.most = len(ways[0].states.exprs) + bounds.MOST_STATES
+    for search in ways:
         for end, made in search.ends(1, slip=False) if alone else search.ends(2, slip=True):
             if end not in judged:
                 answer = bare(search.states.exprs[end])
@@ -169,6 +173,11 @@ def _key(answer: Expr) -> Key:
     return text_of(answer) if isinstance(answer, Comparison) else evaluate(answer)
 
 
+_TRUE_OR_FALSE = dict.fromkeys(("true", "right", "yes", "correct"), "true") | dict.fromkeys(
+    ("false", "wrong", "no", "incorrect", "not true"), "false"
+)
+
+
 def diagnose(
     prepared: Prepared,
     text: str,
@@ -184,6 +193,8 @@ def diagnose(
     ('wrong', ('smaller-part-from-larger',))
     """
     problem = prepared.problem
+    if problem.claim and (said := _TRUE_OR_FALSE.get(text.strip().lower().rstrip("."))):
+        return Diagnosis("right" if said == problem.claim else "wrong")
     if isinstance(problem.expr, Comparison):
         return _diagnose_comparison(prepared, problem.expr, text, decimal_comma)
     if isinstance(problem.expr, Chain):
@@ -196,6 +207,8 @@ def diagnose(
     except UnreadableProblem as fault:
         return Diagnosis("unreadable", said=fault.said)
     value = evaluate(answer.expr)
+    if value == evaluate(prepared.right) and is_wrong_unit(problem, answer):
+        return Diagnosis("wrong", (Cause(("wrong-unit",), "", answer.expr),), answer=answer.expr)
     if value == evaluate(prepared.right):
         faults = form_faults(problem, answer, policy, label_required=label_required)
         return Diagnosis("wrong form" if faults else "right", faults=faults, answer=answer.expr)

@@ -4,9 +4,23 @@ from fractions import Fraction
 from math import gcd
 from typing import Literal
 
+from keen_slate.core.notation.units import are_same, times_smaller
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, RepeatingDecimal, Whole
-from keen_slate.core.problem.tree import Convert, Expr, Negative, Rounding, Simplify, decimal_places
+from keen_slate.core.problem.tree import (
+    MEASURE,
+    Convert,
+    Expr,
+    Negative,
+    Rounding,
+    Simplify,
+    Sum,
+    decimal_for,
+    decimal_places,
+    evaluate,
+    is_numeral,
+)
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.rules.converting import places_of
 
 Policy = Literal["simplest-form", "any-equivalent", "as-asked"]
 
@@ -26,14 +40,20 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
     expr = problem.expr
     number: Expr = answer.expr.of if isinstance(answer.expr, Negative) else answer.expr
     faults: list[str] = []
-    if label_required and problem.label and answer.label != problem.label:
+    if label_required and problem.label and not answer.label:
         faults.append("label-missing")
+    if problem.label and answer.label and not are_same(answer.label, problem.label) and answer.label != "%":
+        faults.append("other-unit")
+    if isinstance(expr, Convert) and expr.to not in FORMS_OF_NUMBERS:
+        return tuple(faults + _other_than_measured(number, expr.to))
     if isinstance(expr, Convert):
         if label_required and expr.to == "percent" and isinstance(number, Percent) and answer.label != "%":
             faults.append("label-missing")
         return tuple(faults + _other_than_asked(number, expr.to))
     if isinstance(expr, Rounding):
         return tuple(faults + _other_than_rounded_to(number, expr))
+    if "+" in answer.label:  # nothing in two units is reduced
+        return tuple(faults)
     reduced_asked = isinstance(expr, Simplify) or policy == "simplest-form"
     match number:
         case MixedNumber(_, top, bottom) if top >= bottom and policy != "as-asked":
@@ -45,6 +65,39 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
         case _:
             pass
     return tuple(faults)
+
+
+FORMS_OF_NUMBERS = ("mixed", "improper", "fraction", "decimal", "percent")
+
+
+def _other_than_measured(number: Expr, to: str) -> list[str]:
+    """Money has two places, or none; expanded form is a sum of places, which no single number is."""
+    if to == "money" and isinstance(number, DecimalNumeral) and number.places != 2:
+        return ["other-form-than-asked"]
+    if to == "expanded" and not is_in_places(number):
+        return ["other-form-than-asked"]
+    if to.startswith(MEASURE) and isinstance(number, MixedNumber) and number.part.is_improper:
+        return ["part-left-improper"]
+    return []
+
+
+def is_in_places(expr: Expr) -> bool:
+    """Whether a number stands in expanded form, each term one digit and its place: 5 + 0.2, 5 × 1 + 2 × 1/10."""
+    if is_numeral(expr):
+        return len(places_of(expr)) < 2
+    if not isinstance(expr, Sum) or any(term.minus for term in expr.terms):
+        return False
+    worths = [evaluate(term.expr) for term in expr.terms]
+    number = decimal_for(sum(worths, Fraction(0)))
+    return sorted(worths, reverse=True) == [n.value for n in places_of(number)]
+
+
+def is_wrong_unit(problem: Problem, answer: Problem) -> bool:
+    """Whether an answer has a unit that the problem's cannot be converted into."""
+    asked, given = problem.label, answer.label
+    if not asked or not given or are_same(asked, given) or "%" in (asked, given):
+        return False
+    return times_smaller(given, asked) is None
 
 
 def _other_than_rounded_to(number: Expr, asked: Rounding) -> list[str]:

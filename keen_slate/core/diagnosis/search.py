@@ -156,14 +156,21 @@ class Rest:
 
 
 class States:
-    """The states of one item, numbered as they are met, with all that schools share of them."""
+    """The states of one item, numbered as they are met, with all that schools share of them. ``most`` bounds how many
+    a search for second mistakes may meet; None while there is no bound."""
 
     def __init__(self) -> None:
         self.exprs: list[Expr] = []
+        self.most: int | None = None
         self.heres: Shared[State, Here] = Shared()
         self.rests: Shared[State, Rest] = Shared()
         self.ends: Shared[Case, Ends] = Shared()
         self._numbers: dict[Expr, State] = {}
+
+    @property
+    def are_too_many(self) -> bool:
+        """Whether no second mistake is looked for any more."""
+        return self.most is not None and len(self.exprs) > self.most
 
     def number(self, expr: Expr) -> State:
         found = self._numbers.get(expr)
@@ -332,8 +339,9 @@ class Search:
                 go_on(after, active, passed.union(struck), faults)
             for id, wrong in struck.items():
                 if wrong is not None and id not in active and id not in passed and not (active and id in READING):
-                    go_on(wrong, active | ALONE[id], passed, faults - 1, ALONE[id])
-            if slip and faults and again == "no":
+                    left = 0 if self.states.are_too_many else faults - 1
+                    go_on(wrong, active | ALONE[id], passed, left, ALONE[id])
+            if slip and faults and again == "no" and not self.states.are_too_many:
                 for wrong in self._slipped(state, here):
                     go_on(wrong, active, passed, 0, ALONE[SLIP])
         self._open.discard(key)

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import gcd, lcm
 
+from keen_slate.core.notation.units import times_smaller
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, RepeatingDecimal, Whole
 from keen_slate.core.problem.blanks import gaps_in
 from keen_slate.core.problem.tree import (
@@ -185,11 +186,11 @@ def _side(text: str, setting: Setting, before: Expr) -> Side:
         if divisor:
             quotient, rest = int(remainder.group(1)), int(remainder.group(2))
             return Side(Whole(quotient), "", (quotient + rest / divisor,))
-    problem = read_side(text, decimal_comma=setting.decimal_comma)
+    problem = read_side(text, decimal_comma=setting.decimal_comma, units=frozenset({setting.problem.label}))
     expr = problem.expr
     if gaps_in(expr):
         return Side(expr, problem.label, ())
-    worths = [evaluate(expr)]
+    worths = [evaluate(expr) * unit_ratio(problem.label, setting.problem.label)]
     if (flat := _as_stacked(text, setting.decimal_comma)) is not None:
         worths.append(flat)
     return Side(expr, problem.label, *_as_percents(tuple(worths), problem.label, setting))
@@ -207,6 +208,15 @@ def _as_percents(
     if among_percents:
         return worths, tuple(w * 100 for w in worths)
     return worths, hundredths if setting.percent_asked else ()
+
+
+def unit_ratio(label: str, asked: str) -> Fraction:
+    """How many of the unit that is asked for one of this unit is; 1 where they are not of one kind.
+
+    >>> unit_ratio("cm", "m")
+    Fraction(1, 100)
+    """
+    return times_smaller(label, asked) or Fraction(1)
 
 
 def _divisor(expr: Expr) -> Fraction | None:

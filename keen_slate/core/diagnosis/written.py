@@ -6,7 +6,9 @@ part) is taken away.
 
 import re
 from dataclasses import dataclass, replace
+from fractions import Fraction
 
+from keen_slate.core.diagnosis.statements import unit_ratio
 from keen_slate.core.notation.layout import sign_between
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
@@ -20,9 +22,13 @@ from keen_slate.core.problem.tree import (
     Negative,
     NoOneValue,
     Product,
+    Sum,
     children,
+    decimal_for,
+    decimal_places,
     evaluate,
     is_numeral,
+    number_for,
     tidy,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, as_percent, read
@@ -49,9 +55,13 @@ def number_in(problem: Problem, text: str, *, decimal_comma: bool = False) -> Pr
     if rest and not (_same(first, problem, decimal_comma) or _true((first, *rest), decimal_comma)):
         raise UnreadableProblem(Say.of(verdicts.answer_is_no_number), 0)
     written = rest[-1] if rest else first
-    answer = read(written, decimal_comma=decimal_comma, answer=True)
+    answer = read(written, decimal_comma=decimal_comma, answer=True, units=frozenset({problem.label}))
     answer = replace(answer, expr=tidy(answer.expr))
-    if not is_numeral(answer.expr.of if isinstance(answer.expr, Negative) else answer.expr):
+    ratio = unit_ratio(answer.label, problem.label)
+    if ratio != 1 and is_numeral(answer.expr):
+        answer = replace(answer, expr=_number_of(evaluate(answer.expr) * ratio))
+    in_places = isinstance(problem.expr, Convert) and problem.expr.to == "expanded" and isinstance(answer.expr, Sum)
+    if not in_places and not is_numeral(answer.expr.of if isinstance(answer.expr, Negative) else answer.expr):
         raise UnreadableProblem(Say.of(verdicts.answer_is_no_number), 0)
     if answer.label == "%" and problem.label != "%":
         return replace(answer, expr=as_percent(answer.expr))
@@ -61,9 +71,13 @@ def number_in(problem: Problem, text: str, *, decimal_comma: bool = False) -> Pr
     return answer
 
 
+def _number_of(value: Fraction) -> Expr:
+    return decimal_for(value) if decimal_places(value) is not None else number_for(value)
+
+
 def _same(text: str, problem: Problem, decimal_comma: bool) -> bool:
     try:
-        return read(text, decimal_comma=decimal_comma).expr == problem.expr
+        return read(text, decimal_comma=decimal_comma, units=frozenset({problem.label})).expr == problem.expr
     except UnreadableProblem:
         return False
 
@@ -135,8 +149,8 @@ def order_in(expr: Comparison, text: str, *, decimal_comma: bool = False) -> Ord
     places = _places(expr.written, parts, decimal_comma)
     if places is None:
         return None
-    if len(places) == 1 and expr.pair:  # which is larger? That one.
-        return Ordered((0, 1), (">" if places[0] == 0 else "<",))
+    if len(places) == 1 and expr.pair:  # which is larger, or smaller? That one.
+        return Ordered((0, 1), (">" if (places[0] == 0) != expr.smaller else "<",))
     if len(places) != len(expr.written):
         return None
     asked = ">" if expr.descending else "<"

@@ -213,7 +213,7 @@ def _with(expr: Expr, first: Expr, second: Expr) -> Expr:
 def _as_problem(expr: Expr, label: str) -> Problem | None:
     """The item as it is read when a teacher types it."""
     try:
-        return read(Problem(expr, label).text())
+        return read(Problem(expr, label).text(), units=frozenset({label}))
     except (UnreadableProblem, ValueError):
         return None
 

@@ -35,4 +35,25 @@ LABEL_MISSING = Mistake(
     source=PRACTICE,
 )
 
-FAULTS = (OTHER_FORM_THAN_ASKED, REMAINDER_LEFT, LABEL_MISSING)
+OTHER_UNIT = Mistake(
+    id="other-unit",
+    name="Another unit of the same kind",
+    belief="any unit of the kind will do",
+    shows="The amount is right, in another unit than the problem's.",
+    question="In which unit was it asked?",
+    picture="bars",
+    met=DECIMAL_NOTATION,
+    source=PRACTICE,
+)
+WRONG_UNIT = Mistake(
+    id="wrong-unit",
+    name="A wrong unit",
+    belief="the unit is only written behind",
+    shows="The number is right, its unit measures something else.",
+    question="What is measured here: a length, a mass, a time?",
+    picture="bars",
+    met=DECIMAL_NOTATION,
+    source=PRACTICE,
+)
+
+FAULTS = (OTHER_FORM_THAN_ASKED, REMAINDER_LEFT, LABEL_MISSING, OTHER_UNIT, WRONG_UNIT)

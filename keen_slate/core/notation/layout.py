@@ -13,6 +13,7 @@ from itertools import pairwise
 from typing import Any, Literal
 
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
+from keen_slate.core.notation.units import TwoUnits, units_in
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,
@@ -24,6 +25,7 @@ from keen_slate.core.numbers.forms import (
 from keen_slate.core.problem.tree import (
     Chain,
     Columns,
+    Common,
     Comparison,
     Convert,
     CrossProducts,
@@ -152,6 +154,7 @@ _UNSEEN = Sign("×", "unseen")
 _EQUALS = Sign("=", "equals")
 _EMPTY = Blank()
 _OF = Words(" of ")
+_SPACE = Words(" ")
 
 
 def layout(expr: Expr, manner: Manner = USUAL_MANNER, *, placed: bool = True) -> Node:
@@ -163,19 +166,43 @@ def layout(expr: Expr, manner: Manner = USUAL_MANNER, *, placed: bool = True) ->
     return _Setter(manner).set(expr, () if placed else None, labelled=bool(manner.label))
 
 
+BEFORE_AMOUNTS = ("$", "£", "€")
+"""Labels that stand before their amount."""
+
+
 class _Setter:
     """``at`` is the path of what is set, None where it stands at none of its own."""
 
     def __init__(self, manner: Manner) -> None:
         self.manner = manner
         self._label = (Label(manner.label),)
+        self._two = units_in(manner.label)
 
     def set(self, expr: Expr, at: Path | None, *, labelled: bool) -> Node:
         kind = type(expr)
-        if kind in _HOLDING and not (kind is Product and not _label_inside(expr)):
+        if kind in _HOLDING and (not isinstance(expr, Product) or self.label_inside(expr)):
             return _SETTING[kind](self, expr, at, labelled)
         node = _SETTING[kind](self, expr, at, False)
-        return Row((node, *self._label)) if labelled else node
+        if not labelled:
+            return node
+        if self._two is not None:
+            return self.in_two_units(expr, node, self._two)
+        return Row((*self._label, node) if self.manner.label in BEFORE_AMOUNTS else (node, *self._label))
+
+    def in_two_units(self, expr: Expr, node: Node, two: TwoUnits) -> Node:
+        """An amount in two units: a fraction of the larger is so many of the smaller, 3 40/100 m is 3 m 40 cm."""
+        large, small = Label(two.large), Label(two.small)
+        match expr:
+            case MixedNumber(whole, top, bottom) if bottom == two.size:
+                return Row((_digits(whole), large, _SPACE, _digits(top), small))
+            case CommonFraction(top, bottom) if bottom == two.size:
+                return Row((_digits(top), small))
+            case _:
+                return Row((node, large))
+
+    def label_inside(self, expr: Product) -> bool:
+        """Whether the label stands at one of the factors, not behind the whole product."""
+        return self._two is not None or self.manner.label in BEFORE_AMOUNTS or _label_inside(expr)
 
     def part(self, expr: Expr, at: Path | None, index: int, *, labelled: bool) -> Node:
         """What stands directly below, at its place."""
@@ -235,13 +262,27 @@ class _Setter:
         if "told" in expr.marks:
             return self.told(expr, at, labelled)
         items: list[Node] = []
+        amount = self.amount_of(expr)
         for index, factor in enumerate(expr.factors):
             if index:
                 items.append(_sign_before(expr.factors, index))
-            inner = self.part(factor.expr, at, index, labelled=labelled and index == 0)
+            inner = self.part(factor.expr, at, index, labelled=labelled and index == amount)
             bare = isinstance(factor.expr, Product) or _is_compound(factor.expr)
             items.append(InBrackets(inner, needed=True) if bare else inner)
         return Row(tuple(items))
+
+    def amount_of(self, expr: Product) -> int:
+        """Which factor is the amount: the first where something is divided, or a bracket; else the first that is
+        written like one, or the last."""
+        if _label_inside(expr):
+            return 0
+        last = len(expr.factors) - 1
+        return next((i for i, f in enumerate(expr.factors) if self._looks_like_an_amount(f.expr)), last)
+
+    def _looks_like_an_amount(self, expr: Expr) -> bool:
+        if self._two is None:
+            return isinstance(expr, DecimalNumeral)
+        return isinstance(expr, (CommonFraction, MixedNumber)) and expr.denominator == self._two.size
 
     def power(self, expr: Power, at: Path | None, _labelled: bool) -> Node:
         plain = isinstance(expr.base, (Whole, DecimalNumeral, Group, Gap))
@@ -256,7 +297,10 @@ class _Setter:
         return _joined((self.set(n, None, labelled=labelled) for n in numbers), _BETWEEN["+"])
 
     def columns(self, expr: Columns, _at: Path | None, labelled: bool) -> Node:
-        return self.set(columns_as_sum(expr), None, labelled=labelled)
+        as_sum = columns_as_sum(expr)
+        if self.manner.label in BEFORE_AMOUNTS:  # money keeps its places
+            as_sum = Sum(tuple(Term(_lengthened(t.expr, expr.places), t.minus) for t in as_sum.terms))
+        return self.set(as_sum, None, labelled=labelled)
 
     def cross_products(self, expr: CrossProducts, _at: Path | None, _labelled: bool) -> Node:
         a, b, c, d = (
@@ -282,6 +326,9 @@ class _Setter:
             items.append(_SAID.get(sign) or Sign(sign, "found"))
             items.append(self.set(number, None, labelled=labelled))
         return Row(tuple(items))
+
+    def common(self, expr: Common, _at: Path | None, labelled: bool) -> Node:
+        return _joined((self.set(n, None, labelled=labelled) for n in expr.numbers), Words(", "))
 
     def chain(self, expr: Chain, _at: Path | None, labelled: bool) -> Node:
         if expr.note == "count-tops":
@@ -316,10 +363,12 @@ _SETTING: dict[type, _Setting] = {
     Estimating: _Setter.asked,
     Comparison: _Setter.comparison,
     Chain: _Setter.chain,
+    Common: _Setter.common,
 }
 _HOLDING = frozenset(
     (
         Negative, Sum, Product, Group, Split, Columns, Convert, Simplify, Rounding, Left, Estimating, Comparison, Chain,
+        Common,
     )
 )  # fmt: skip
 """What holds its amounts inside, where they get their labels."""
@@ -330,6 +379,12 @@ _SAID = {"and": Words(" and "), ",": Words(", ")}
 def _is_compound(expr: Expr) -> bool:
     """Whether a sign before it would otherwise belong to its first part only."""
     return type(expr) in _COMPOUND
+
+
+def _lengthened(number: Expr, places: int) -> Expr:
+    if isinstance(number, DecimalNumeral):
+        return DecimalNumeral(number.digits * 10 ** (places - number.places), places)
+    return number
 
 
 def _label_inside(expr: Any) -> bool:
@@ -347,7 +402,7 @@ def _over(top: int, bottom: int) -> Over:
     return Over(_digits(top), _digits(bottom))
 
 
-def _joined(nodes: Iterable[Node], sign: Sign) -> Node:
+def _joined(nodes: Iterable[Node], sign: Sign | Words) -> Node:
     items: list[Node] = []
     for node in nodes:
         if items:
@@ -359,7 +414,7 @@ def _joined(nodes: Iterable[Node], sign: Sign) -> Node:
 def _sign_before(factors: tuple[Factor, ...], index: int) -> Sign | Words:
     """The sign before a factor; none is seen where a bracket stands beside it and none was written."""
     beside = (factors[index - 1].expr, factors[index].expr)
-    if isinstance(beside[0], Percent):
+    if isinstance(beside[0], Percent) and not factors[index].divide:
         return _OF
     if factors[index].implied and any(isinstance(e, (Group, Negative)) for e in beside):
         return _UNSEEN

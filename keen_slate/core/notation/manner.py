@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 class Manner:
     """One choice for every word on which teachers differ, the decimal sign, and the label that amounts carry.
 
-    ``label`` is a unit or ``%``; it belongs to a problem and stands at each of its amounts, not in sentences.
+    ``units`` are words for things that this teacher counts, with spaces between. ``label`` is a unit or ``%``; it
+    belongs to a problem and stands at each of its amounts, not in sentences.
     """
 
     regroup: str = "regroup"
@@ -22,11 +23,20 @@ class Manner:
     over: str = "over"
     order: str = "brackets, powers, × and ÷ from the left, + and − from the left"
     decimal_sign: str = "."
+    units: str = ""
     label: str = ""
 
     def labelled(self, label: str) -> "Manner":
         """The same for amounts with this label."""
         return self if label == self.label else replace(self, label=label)
+
+    def in_sentences(self, label: str) -> "Manner":
+        """The same for sentences about amounts with this label: two units are named there, one is not."""
+        return self.labelled(label) if "+" in label else self
+
+    @property
+    def own_units(self) -> frozenset[str]:
+        return frozenset(self.units.split())
 
     @property
     def decimal_comma(self) -> bool:

@@ -6,6 +6,7 @@ from functools import lru_cache
 from typing import Any
 
 from keen_slate.core.notation.layout import (
+    BEFORE_AMOUNTS,
     CLOSING,
     Blank,
     Digits,
@@ -24,7 +25,7 @@ from keen_slate.core.notation.layout import (
 )
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.numbers.forms import RepeatingDecimal
-from keen_slate.core.problem.tree import Comparison, Convert, Estimating, Expr, Rounding, Simplify
+from keen_slate.core.problem.tree import Common, Comparison, Convert, Estimating, Expr, Rounding, Simplify
 
 
 def text_of(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
@@ -68,7 +69,7 @@ _PLAIN: dict[type, Callable[[Any], str]] = {
     Raised: lambda n: f"{plain(n.base)}^{n.exponent.text}",
     Blank: lambda _: "?",
     Words: lambda n: n.text,
-    Label: lambda n: n.text if n.text == "%" else f" {n.text}",
+    Label: lambda n: n.text if n.text in ("%", *BEFORE_AMOUNTS) else f" {n.text}",
     Repeats: lambda n: f"({n.block})",
 }
 
@@ -85,7 +86,7 @@ def running_text(number: RepeatingDecimal, manner: Manner = USUAL_MANNER) -> str
 
 FORM_NAMES = {
     "mixed": "a mixed number", "improper": "an improper fraction", "fraction": "a fraction", "decimal": "a decimal",
-    "percent": "a percent",
+    "percent": "a percent", "expanded": "expanded form",
 }  # fmt: skip
 
 
@@ -101,14 +102,20 @@ def problem_text(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
 def asked_round(expr: Expr, text: str) -> str:
     """A text with the words round it that say what is asked of it; as it is where it is only to be worked out."""
     match expr:
+        case Convert(_, to) if to not in FORM_NAMES:
+            return text
         case Convert(_, to):
-            return f"{text} as {FORM_NAMES[to]}"
+            return f"{text} {'in' if to == 'expanded' else 'as'} {FORM_NAMES[to]}"
         case Simplify():
             return f"simplify {text}"
         case Rounding(_, unit):
             return f"round {text} to {unit_text(unit)}"
         case Estimating(_, unit):
             return f"estimate {text} to {unit_text(unit)}"
+        case Common(_, multiple):
+            return f"{'LCM' if multiple else 'HCF'} of {text}"
+        case Comparison(smaller=True):
+            return f"which is smaller, {text}"
         case Comparison(pair=True):
             return f"compare {text}"
         case Comparison(descending=descending):

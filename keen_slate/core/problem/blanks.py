@@ -4,9 +4,9 @@ Blanks for tops, bottoms and wholes take whole numbers from 0 (bottoms from 1); 
 number. Where a blank could go on for ever, solutions are counted up to ``LARGEST_BLANK``.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
-from itertools import product
 from math import gcd, isqrt, lcm
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
@@ -16,6 +16,7 @@ from keen_slate.core.problem.tree import (
     Gap,
     Group,
     Negative,
+    Power,
     Product,
     Sum,
     Term,
@@ -267,24 +268,33 @@ def _one_way(weights: tuple[int, ...], total: int, least: int) -> tuple[int, ...
     """One way, with each number at least ``least`` (already taken off the total); None if there is none."""
     if total < 0:
         return None
-    head, *rest = weights
-    if not rest:
-        return (total // head + least,) if total % head == 0 else None
-    for times in range(total // head + 1):
-        more = _one_way(tuple(rest), total - head * times, least)
-        if more is not None:
-            return (times + least, *more)
-    return None
+    reached = [1]  # bit n: the weights from here on can add up to n
+    for weight in reversed(weights):
+        sums = reached[0]
+        step = weight
+        while step <= total:
+            sums |= sums << step
+            step *= 2
+        reached.insert(0, sums & ((1 << (total + 1)) - 1))
+    if not reached[0] >> total & 1:
+        return None
+    found: list[int] = []
+    for weight, then in zip(weights, reached[1:], strict=True):
+        times = next(n for n in range(total // weight + 1) if then >> (total - weight * n) & 1)
+        found.append(times + least)
+        total -= weight * times
+    return tuple(found)
 
 
 def _tried(sides: tuple[Expr, ...]) -> Solved:
-    """One or two blanks elsewhere: every pair of numbers within the bounds is tried."""
+    """One or two blanks elsewhere: each number within the bounds is tried for the first, and the second then follows
+    from it, or is tried too where any may fit (it is multiplied by 0)."""
     gaps = [(index, path, gap) for index, side in enumerate(sides) for path, gap in gaps_in(side)]
     blanks = sum(gap.blanks() for _, _, gap in gaps)
     if blanks > 2:
         raise TooManyBlanks
     found: list[tuple[int, ...]] = []
-    for numbers in product(range(LARGEST_BLANK + 1), repeat=blanks):
+    for numbers in _tries(sides, gaps, blanks):
         filled = fill_sides(sides, tuple(Whole(n) for n in numbers))
         if filled is None:
             continue
@@ -296,6 +306,96 @@ def _tried(sides: tuple[Expr, ...]) -> Solved:
             found.append(numbers)
     shown = next((n for n in found if all(n)), found[0] if found else ())
     return Solved(len(found), tuple(Whole(n) for n in shown), bounded=True)
+
+
+def _tries(
+    sides: tuple[Expr, ...], gaps: list[tuple[int, tuple[int, ...], Gap]], blanks: int
+) -> Iterator[tuple[int, ...]]:
+    """Numbers for the blanks, every way among them."""
+    numbers = range(LARGEST_BLANK + 1)
+    if blanks < 2:
+        yield from ((n,) for n in numbers)
+        return
+    index, path, gap = gaps[0]
+    for first in numbers:
+        one_filled = _with_first_filled(gap, first)
+        if one_filled is None:
+            continue
+        left = (*sides[:index], put_at(sides[index], path, one_filled), *sides[index + 1 :])
+        second = _follows(left)
+        yield from ((first, n) for n in (numbers if second is None else second))
+
+
+def _with_first_filled(gap: Gap, number: int) -> Expr | None:
+    """A number with the first of its blanks filled; None where its bottom would be 0."""
+    parts = [gap.whole, gap.top, gap.bottom]
+    if gap.is_alone:
+        return Whole(number)
+    parts[parts.index(None)] = number
+    if None in parts:
+        return Gap(*parts)
+    return gap.filled((number,)) if parts[2] else None
+
+
+def _follows(sides: tuple[Expr, ...]) -> tuple[int, ...] | None:
+    """The numbers that the one blank that is left can be; None where any may fit."""
+    side = next(s for s in sides if gaps_in(s))
+    try:
+        known = {evaluate(s) for s in sides if s is not side}
+        if len(known) != 1:
+            return ()
+        worths = _undone(side, next(iter(known)))
+    except ZeroDivisionError:
+        return ()
+    if worths is None:
+        return None
+    gap = gaps_in(side)[0][1]
+    ways = [way for worth in worths if (way := fillings(gap, worth).shown)]
+    numbers = [evaluate(way[0]) for way in ways]
+    return tuple(int(n) for n in numbers if n.denominator == 1 and 0 <= n <= LARGEST_BLANK)
+
+
+def _undone(side: Expr, value: Fraction) -> tuple[Fraction, ...] | None:
+    """What the one number with blanks in a side is worth for the side to have this value: nothing to several; None
+    where any will do."""
+    if isinstance(side, Gap):
+        return (value,)
+    place = next(i for i, child in enumerate(children(side)) if gaps_in(child))
+    inner = children(side)[place]
+    match side:
+        case Negative():
+            return _undone(inner, -value)
+        case Sum(terms):
+            rest = value - evaluate(Sum(tuple(t for i, t in enumerate(terms) if i != place) or (Term(Whole(0)),)))
+            return _undone(inner, -rest if terms[place].minus else rest)
+        case Product(factors):
+            others = evaluate(Product((Factor(Whole(1)), *(f for i, f in enumerate(factors) if i != place))))
+            if not others:
+                return None if not value else ()
+            if factors[place].divide:
+                return _undone(inner, others / value) if value else ()
+            return _undone(inner, value / others)
+        case Power(_, exponent):
+            if not exponent:
+                return None if value == 1 else ()
+            roots = [r for root in _roots(abs(value), exponent) for r in (root, -root) if r**exponent == value]
+            return tuple(worth for root in dict.fromkeys(roots) for worth in _undone(inner, root) or ())
+        case _:
+            return _undone(inner, value)
+
+
+def _roots(value: Fraction, exponent: int) -> tuple[Fraction, ...]:
+    """The root of a value that is not below 0, where it is a fraction."""
+    top, bottom = (_whole_root(n, exponent) for n in (value.numerator, value.denominator))
+    return () if top is None or bottom is None else (Fraction(top, bottom),)
+
+
+def _whole_root(n: int, exponent: int) -> int | None:
+    low, high = 0, 1 << (n.bit_length() // exponent + 1)
+    while low < high:
+        middle = (low + high) // 2
+        low, high = (middle + 1, high) if middle**exponent < n else (low, middle)
+    return low if low**exponent == n else None
 
 
 def fill_sides(sides: tuple[Expr, ...], numbers: tuple[Expr, ...]) -> tuple[Expr, ...] | None:

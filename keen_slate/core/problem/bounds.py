@@ -24,5 +24,9 @@ MAX_DEPTH = 8
 MAX_EXPONENT = 12
 """Exponents: 2 to the 12th is still a sensible class exercise, and a power is written out factor by factor."""
 
+MOST_STATES = 1500
+"""States that a search for pairs of mistakes and for slips may meet on one item, beyond those of single mistakes: an
+item that a class can work has a few hundred. Past it single mistakes are still found, and pairs no longer."""
+
 MAX_VALUE_DIGITS = 60
 """Digits in the top or bottom of any intermediate value: stops powers of powers before they grow."""

@@ -8,7 +8,7 @@ from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from itertools import accumulate
-from math import lcm
+from math import gcd, lcm
 from typing import Any, Literal, TypeGuard
 
 from keen_slate.core.numbers.forms import (
@@ -27,7 +27,7 @@ Path = tuple[int, ...]
 
 Mark = Literal[
     "bottoms", "enough", "improper", "opposites", "counting-back", "parts-apart", "whole-made", "told", "joining",
-    "decimal", "power",
+    "decimal", "power", "places",
 ]  # fmt: skip
 
 
@@ -57,7 +57,7 @@ class Sum:
     ``marks`` say how far the work on it has come, or what its terms are meant as, where the terms do not show it:
     ``bottoms`` (compared), ``enough`` (asked), ``improper`` (all improper on purpose), ``opposites`` (each subtraction
     is meant as adding the opposite), ``counting-back``, ``parts-apart``, ``whole-made``, ``told`` (given in words that
-    name the second number first: subtract 1/4 from 3/4).
+    name the second number first: subtract 1/4 from 3/4), ``places`` (a number in expanded form).
     """
 
     terms: tuple[Term, ...]
@@ -210,10 +210,15 @@ class Gap:
 
 @dataclass(frozen=True, slots=True)
 class Convert:
-    """A number to be written in another form: ``mixed``, ``improper``, ``fraction``, ``decimal`` or ``percent``."""
+    """A number to be written in another form: ``mixed``, ``improper``, ``fraction``, ``decimal``, ``percent``,
+    ``expanded`` (a sum of its places), ``money`` (with two places) or ``measure-100`` (a whole and hundredths)."""
 
     of: "Expr"
     to: str
+
+
+MEASURE = "measure-"
+"""Begins what is asked of an amount in two units, before how many of the smaller make one: ``measure-100``."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -260,7 +265,8 @@ class Comparison:
 
     ``items`` are the numbers as renamed so far, ``written`` as they were given, both in the same order. ``judged`` is
     0 before the judgement, 1 when the renamed numbers stand in order, 2 when the given ones do. ``claims`` are signs
-    that a pupil puts between them; without any the signs are those that are true.
+    that a pupil puts between them; without any the signs are those that are true. ``smaller``: of a pair the smaller is
+    asked for.
     """
 
     items: tuple["Expr", ...]
@@ -269,6 +275,20 @@ class Comparison:
     judged: int = 0
     pair: bool = False
     claims: tuple[str, ...] = ()
+    smaller: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Common:
+    """The lowest common multiple, or else the greatest common factor, of whole numbers that are to be found."""
+
+    numbers: tuple[Whole, ...]
+    multiple: bool
+
+    @property
+    def value(self) -> Fraction:
+        numbers = [n.n for n in self.numbers]
+        return Fraction(lcm(*numbers) if self.multiple else gcd(*numbers))
 
 
 @dataclass(frozen=True, slots=True)
@@ -290,7 +310,7 @@ class Chain:
 
 
 Working = Negative | Sum | Product | Power | Group | Split | Columns | CrossProducts
-Asked = Gap | Convert | Simplify | Rounding | Estimating | Comparison | Chain | Left
+Asked = Gap | Convert | Simplify | Rounding | Estimating | Comparison | Chain | Left | Common
 Expr = Numeral | Working | Asked
 
 
@@ -498,6 +518,7 @@ _RATIOS: dict[type, Callable[[Any], tuple[int, int]]] = {
     Columns: lambda e: (e.units, 10**e.places),
     CrossProducts: _value_ratio,
     Rounding: _value_ratio,
+    Common: _value_ratio,
     Convert: lambda e: _ratio(e.of),
     Simplify: lambda e: _ratio(e.of),
     Left: lambda e: _ratio(e.of),

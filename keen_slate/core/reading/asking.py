@@ -7,12 +7,14 @@ import re
 from fractions import Fraction
 from typing import Literal
 
-Verb = Literal["", "simplify", "convert", "compare", "order", "round", "estimate"]
+Verb = Literal[
+    "", "simplify", "convert", "compare", "smaller", "order", "round", "estimate", "expand", "multiple", "factor"
+]
 
 FORMS = {
     "mixed number": "mixed", "mixed numeral": "mixed", "improper fraction": "improper",
     "top-heavy fraction": "improper", "fraction": "fraction", "decimal": "decimal", "percent": "percent",
-    "percentage": "percent",
+    "percentage": "percent", "expanded form": "expanded", "expanded notation": "expanded",
 }  # fmt: skip
 PLACES: dict[str, Fraction] = {
     "whole": Fraction(1), "whole number": Fraction(1), "one": Fraction(1), "ten": Fraction(10),
@@ -28,6 +30,10 @@ _VERBS: dict[str, Verb] = {
     "simplify": "simplify", "reduce": "simplify",
     "convert": "convert", "write": "convert", "change": "convert", "express": "convert",
     "compare": "compare", "which is larger": "compare", "which is bigger": "compare", "which is greater": "compare",
+    "which is smaller": "smaller", "which is less": "smaller", "which is more": "compare",
+    "expand": "expand", "lcm of": "multiple", "lcm": "multiple", "lowest common multiple of": "multiple",
+    "least common multiple of": "multiple", "hcf of": "factor", "gcf of": "factor", "gcd of": "factor", "hcf": "factor",
+    "gcf": "factor", "gcd": "factor", "highest common factor of": "factor", "greatest common factor of": "factor",
     "order": "order", "put in order": "order", "arrange": "order",
     "round": "round", "estimate": "estimate",
 }  # fmt: skip
@@ -37,11 +43,17 @@ def _any_of(words: dict[str, object]) -> str:
     return "|".join(re.escape(w).replace(r"\ ", r"\s+") for w in sorted(words, key=len, reverse=True))
 
 
-_BEFORE = re.compile(rf"\s*({_any_of({**_VERBS})})\b\s*[:,]?\s+", re.IGNORECASE)
-_FORM = re.compile(rf"\s+(?:as|to|into)\s+(?:an?\s+)?({_any_of({**FORMS})})\s*$", re.IGNORECASE)
-_SIMPLEST = re.compile(r"\s+(?:in|to)\s+(?:(?:its|their)\s+)?(?:simplest|lowest)\s+(?:form|terms)\s*$", re.IGNORECASE)
+_BEFORE = re.compile(
+    rf"\s*(?:find\s+|what\s+is\s+)?(?:the\s+)?({_any_of({**_VERBS})})\b\s*[:,]?(?:\s+|(?=\())", re.IGNORECASE
+)
+_FORM = re.compile(rf"\s+(?:as|to|into|in)\s+(?:an?\s+)?({_any_of({**FORMS})})\s*$", re.IGNORECASE)
+_SIMPLEST = re.compile(
+    r"\s*,?\s+(?:reduced|simplified)\s*$"
+    r"|\s+(?:in|to)\s+(?:(?:its|their)\s+)?(?:simplest|lowest)\s+(?:form|terms)\s*$",
+    re.IGNORECASE,
+)
 _ROUND = re.compile(
-    rf"\s+to\s+(?:(\d+|{_any_of({**COUNTS})})\s*(?:d\.?\s?p\.?|(?:decimal\s+)?places?)"
+    rf"\s+(?:rounded\s+)?(?:off\s+)?to\s+(?:(\d+|{_any_of({**COUNTS})})\s*(?:d\.?\s?p\.?|(?:decimal\s+)?places?)"
     rf"|(?:the\s+)?nearest\s+({_any_of({**PLACES})})|(?:the\s+)?({_any_of({**PLACES})})s)\s*$",
     re.IGNORECASE,
 )
@@ -55,7 +67,12 @@ _RISING = re.compile(
     r"|from\s+(?:smallest|least)\s+to\s+(?:largest|greatest|biggest)|in\s+order(?:\s+of\s+size)?)\s*$",
     re.IGNORECASE,
 )
-_PUT = re.compile(r"\s*(?:put|place)\s+", re.IGNORECASE)
+_PUT = re.compile(
+    r"\s*(?:put|place|write|arrange)\s+(?:(?:these|them|the)\s+)?(?:(?:numbers?|fractions?|decimals?|percents?)\s*)?"
+    r"(?:in(?:to)?\s+(?:(?P<way>ascending|descending)\s+order|order(?:\s+of\s+size)?(?:[,;]?\s+(?P<first>largest|greatest|biggest|smallest|least)\s+first)?)\s*:?\s*(?=\S))?",
+    re.IGNORECASE,
+)
+"""``put … in order``, or with the words before the numbers: ``put these in order: …``."""
 _CIRCLE = re.compile(r"\s*[○◯]\s*|\s+(?:\?|□|_+)\s+")
 _OPEN_END = re.compile(r"\s*[=＝]\s*[?□_]*\s*$")
 
@@ -74,7 +91,10 @@ def verb_of(text: str) -> tuple[Verb, int]:
     ('compare', 17)
     """
     found, put = _BEFORE.match(text), _PUT.match(text)
-    if put and not found and (_FALLING.search(text) or _RISING.search(text)):
+    if put and (
+        re.search(r"\border\b", put.group(), re.IGNORECASE)
+        or (not found and (_FALLING.search(text) or _RISING.search(text)))
+    ):
         return "order", put.end()
     return (_VERBS[" ".join(found.group(1).lower().split())], found.end()) if found else ("", 0)
 
@@ -110,6 +130,11 @@ def order_asked(text: str, start: int) -> tuple[bool, int]:
     falling, rising = _FALLING.search(text, start), _RISING.search(text, start)
     found = falling or rising
     return bool(falling), found.start() if found else len(text)
+
+
+def falls_at_once(text: str, start: int) -> bool:
+    """Whether the words before the numbers say that the largest comes first."""
+    return bool(re.search(r"descending|(?:largest|greatest|biggest)\s+first", text[:start], re.IGNORECASE))
 
 
 def sign_left_out(text: str) -> tuple[int, int] | None:

@@ -4,10 +4,10 @@ from math import lcm, prod
 from typing import Protocol
 
 from keen_slate.core.machine.engine import Move, Rule
-from keen_slate.core.machine.side_work import Multiples, PrimeFactors, Renaming, SideWork
+from keen_slate.core.machine.side_work import FactorPairs, Multiples, PrimeFactors, Renaming, SideWork
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, whole_and_part
-from keen_slate.core.problem.tree import CrossProducts, Expr, Negative, Sum, Term, is_numeral
+from keen_slate.core.problem.tree import Common, CrossProducts, Expr, Negative, Sum, Term, is_numeral
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
 from keen_slate.core.saying import renaming, wholes_and_parts
 from keen_slate.core.saying.say import Say
@@ -36,6 +36,37 @@ def list_multiples(expr: Expr) -> Move:
     common = lcm(*bottoms)
     rows = Multiples(tuple((b, _row(b, common)) for b in bottoms), common)
     return _renamed(expr, common, renaming.rename_by_multiples, rows)
+
+
+def find_common(expr: Expr) -> Move:
+    """The lowest common multiple by rows of multiples, the greatest common factor by pairs of factors.
+
+    >>> find_common(read("LCM of 4 and 6").expr).after, find_common(read("HCF of 12 and 18").expr).after
+    (Whole(n=12), Whole(n=6))
+    """
+    assert isinstance(expr, Common)
+    numbers, found = tuple(n.n for n in expr.numbers), int(expr.value)
+    if expr.multiple:
+        rows = Multiples(tuple((n, _row(n, found)) for n in numbers), found)
+        return Move(Whole(found), Say.of(renaming.common_multiple_found, numbers=numbers, found=found), (rows,))
+    pairs = tuple((n, factor_pairs(n)) for n in numbers)
+    side = (FactorPairs(pairs, found),) if all(p for _, p in pairs) else ()
+    return Move(Whole(found), Say.of(renaming.common_factor_found, numbers=numbers, found=found), side)
+
+
+LARGEST_PAIRED = 10_000
+"""Factor pairs are listed for numbers up to this: beyond it nobody lists them."""
+
+
+def factor_pairs(n: int) -> tuple[tuple[int, int], ...]:
+    """The pairs of factors of n, smallest first; none where n is too large to try them by hand.
+
+    >>> factor_pairs(12)
+    ((1, 12), (2, 6), (3, 4))
+    """
+    if n > LARGEST_PAIRED:
+        return ()
+    return tuple((a, n // a) for a in range(1, int(n**0.5) + 1) if n % a == 0)
 
 
 def keep_one(expr: Expr) -> Move:
@@ -263,6 +294,7 @@ REDUCE_TERMS = Rule(
     question="Can a fraction be written with smaller numbers first?",
 )
 PUT_TOGETHER = Rule("put-together", "put-together", put_together, "order")
+FIND_COMMON = Rule("find-common", "find-common", find_common, "bottoms", question="Which number stands in every row?")
 LIST_MULTIPLES = Rule(
     "list-multiples",
     "rename",
@@ -307,6 +339,7 @@ RULES = (
     COMPARE_BOTTOMS,
     CROSS_PRODUCTS,
     KEEP_ONE,
+    FIND_COMMON,
     LIST_MULTIPLES,
     PRIME_FACTORS,
     PRODUCT,

@@ -16,15 +16,20 @@ from keen_slate.core.numbers.forms import (
     mixed_form,
 )
 from keen_slate.core.problem.tree import (
+    MEASURE,
+    Convert,
     Estimating,
     Expr,
     Left,
     Negative,
     Rounding,
+    Sum,
+    Term,
     children,
     decimal_for,
     decimal_places,
     evaluate,
+    is_numeral,
     number_for,
     with_child,
 )
@@ -112,6 +117,102 @@ def percents_as_fractions(expr: Expr) -> Move:
 
     after = with_numbers(expr, as_fraction)
     return Move(after, Say.of(other_forms.percents_as_fractions, changed=tuple(changed.items())))
+
+
+def percents_as_decimals(expr: Expr) -> Move:
+    """Beside decimals a percent is written as one: 15% of 2.4 = 0.15 × 2.4.
+
+    >>> text_of(percents_as_decimals(read("1 − 35%").expr).after)
+    '1 − 0.35'
+    """
+    changed: dict[Expr, Expr] = {}
+
+    def as_decimal(number: Expr) -> Expr:
+        if isinstance(number, Percent):
+            changed[number] = decimal_for(number.value)
+            return changed[number]
+        return number
+
+    after = with_numbers(expr, as_decimal)
+    return Move(after, Say.of(other_forms.percents_as_fractions, changed=tuple(changed.items())))
+
+
+def repeating_as_fractions(expr: Expr) -> Move:
+    """A decimal that never ends is worked with as a fraction: 0.(3) + 1/6 = 1/3 + 1/6.
+
+    >>> text_of(repeating_as_fractions(read("0.(3) + 1/6").expr).after)
+    '1/3 + 1/6'
+    """
+    changed: dict[Expr, Expr] = {}
+
+    def as_fraction(number: Expr) -> Expr:
+        if isinstance(number, RepeatingDecimal):
+            changed[number] = number_for(number.value)
+            return changed[number]
+        return number
+
+    after = with_numbers(expr, as_fraction)
+    return Move(after, Say.of(other_forms.repeating_as_fractions, changed=tuple(changed.items())))
+
+
+def places_of(number: Expr) -> tuple[Numeral, ...]:
+    """A whole or a decimal in its places, those with 0 left out; nothing for other numbers.
+
+    >>> [text_of(n) for n in places_of(DecimalNumeral(5207, 3))]
+    ['5', '0.2', '0.007']
+    """
+    if not isinstance(number, (Whole, DecimalNumeral)):
+        return ()
+    digits, places = (number.n, 0) if isinstance(number, Whole) else (number.digits, number.places)
+    written = str(digits)
+    found: list[Numeral] = []
+    for index, digit in enumerate(written):
+        place = len(written) - 1 - index - places
+        if digit != "0":
+            found.append(Whole(int(digit) * 10**place) if place >= 0 else DecimalNumeral(int(digit), -place))
+    return tuple(found)
+
+
+def write_expanded(expr: Expr) -> Move:
+    """A number as the sum of its places: 5.207 = 5 + 0.2 + 0.007.
+
+    >>> text_of(write_expanded(DecimalNumeral(5207, 3)).after)
+    '5 + 0.2 + 0.007'
+    """
+    assert is_numeral(expr)
+    decimal = expr if isinstance(expr, (Whole, DecimalNumeral)) else decimal_for(expr.value)
+    places = places_of(decimal)
+    if len(places) < 2:
+        return Move(decimal, Say.of(other_forms.one_place))
+    return Move(
+        Sum(tuple(Term(p) for p in places), frozenset({"places"})), Say.of(other_forms.write_expanded, number=decimal)
+    )
+
+
+def write_measure(expr: Expr) -> Move:
+    """A fraction of the larger unit in pieces of the smaller: 1 120/300 m is 1 40/100 m.
+
+    >>> text_of(write_measure(Convert(MixedNumber(1, 120, 300), "measure-100")).after)
+    '1 40/100'
+    """
+    assert isinstance(expr, Convert)
+    number = expr.of.of if isinstance(expr.of, Negative) else expr.of
+    assert isinstance(number, (CommonFraction, MixedNumber))
+    size = int(expr.to.removeprefix(MEASURE))
+    part = Fraction(number.numerator, number.denominator)
+    after = mixed_form(number.whole if isinstance(number, MixedNumber) else 0, int(part * size), size)
+    said = Say.of(other_forms.write_measure, before=number, after=after)
+    return Move(Convert(Negative(after) if isinstance(expr.of, Negative) else after, expr.to), said)
+
+
+def write_money(expr: Expr) -> Move:
+    """An amount of money with its two places: 7.7 is 7.70.
+
+    >>> text_of(write_money(DecimalNumeral(77, 1)).after)
+    '7.70'
+    """
+    assert is_numeral(expr)
+    return Move(DecimalNumeral(int(expr.value * 100), 2), Say.of(other_forms.write_money))
 
 
 def write_decimal(expr: Expr) -> Move:
@@ -236,17 +337,27 @@ WRITE_DECIMAL = Rule(
     "write-decimal", "write-decimal", write_decimal, "write", question="What place does the {bottom} name?"
 )
 PERCENTS_AS_FRACTIONS = Rule("percents-as-fractions", "percents-as-fractions", percents_as_fractions, "one-kind")
+PERCENTS_AS_DECIMALS = Rule("percents-as-decimals", "percents-as-decimals", percents_as_decimals, "one-kind")
+REPEATING_AS_FRACTIONS = Rule("repeating-as-fractions", "repeating-as-fractions", repeating_as_fractions, "one-kind")
+WRITE_EXPANDED = Rule("write-expanded", "write-expanded", write_expanded, "write", question="What is each digit worth?")
+WRITE_MEASURE = Rule("write-measure", "write-measure", write_measure, "write")
+WRITE_MONEY = Rule("write-money", "write-money", write_money, "write")
 WRITE_PERCENT = Rule("write-percent", "write-percent", write_percent, "write")
 ROUND = Rule("round", "round", round_number, "write", question="Which digit decides?")
 ROUND_TERMS = Rule("round-terms", "round-terms", round_terms, "write")
 
 RULES = (
+    PERCENTS_AS_DECIMALS,
     PERCENTS_AS_FRACTIONS,
+    REPEATING_AS_FRACTIONS,
     ROUND,
     ROUND_TERMS,
     WRITE_DECIMAL,
+    WRITE_EXPANDED,
     WRITE_FRACTION,
     WRITE_IMPROPER,
     WRITE_LOWEST_FRACTION,
+    WRITE_MEASURE,
+    WRITE_MONEY,
     WRITE_PERCENT,
 )

@@ -19,8 +19,10 @@ from keen_slate.core.numbers.forms import (
     whole_and_part,
 )
 from keen_slate.core.problem.tree import (
+    MEASURE,
     Chain,
     Columns,
+    Common,
     Comparison,
     Convert,
     CrossProducts,
@@ -45,6 +47,7 @@ from keen_slate.core.problem.tree import (
     is_zero,
     walk,
 )
+from keen_slate.core.rules.converting import places_of
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
 
 Opening = tuple[GoalId, Path] | None
@@ -58,6 +61,8 @@ def is_simple(expr: Expr) -> bool:
 def answer(expr: Expr) -> Opening:
     """What is asked: everything is worked out, then the number is put in the form asked for."""
     match expr:
+        case Common():
+            return "find-common", ()
         case Comparison():
             return None if expr.judged == 2 else ("compare", ())
         case Chain():
@@ -78,8 +83,33 @@ def answer(expr: Expr) -> Opening:
     return ("finish", at) if finish(expr.of if isinstance(expr, Negative) else expr) else None
 
 
+def in_measures(number: Expr, at: Path, size: int) -> Opening:
+    """An amount in two units: whole ones taken out, nothing simplified; another fraction or a decimal goes into the
+    smaller unit where it comes out."""
+    if isinstance(number, DecimalNumeral):
+        return "write-fraction", at
+    if isinstance(number, (CommonFraction, MixedNumber)):
+        part = number.part if isinstance(number, MixedNumber) else number
+        if part.numerator == 0:
+            return "drop-nothing", at
+        if part.is_improper:
+            return "take-out-wholes", at
+        if part.denominator != size and size % part.value.denominator == 0:
+            return "write-measure", at[:-1]
+        return ("simplify", at) if part.denominator != size and not part.is_lowest else None
+    return None
+
+
+def is_expanded(expr: Convert) -> bool:
+    """Whether a number stands in expanded form as was asked: 5 + 0.2 + 0.007, or a single digit and zeros."""
+    if expr.to != "expanded":
+        return False
+    number = expr.of.of if isinstance(expr.of, Negative) else expr.of
+    return len(places_of(number)) < 2 if is_numeral(number) else isinstance(number, Sum) and "places" in number.marks
+
+
 def _asked_of_a_number(expr: Convert | Simplify | Rounding | Estimating) -> Opening:
-    if isinstance(expr.of, Left):
+    if isinstance(expr.of, Left) or (isinstance(expr, Convert) and is_expanded(expr)):
         return None
     if not is_simple(expr.of):
         return "work-out", (0,)
@@ -96,6 +126,13 @@ def _asked_of_a_number(expr: Convert | Simplify | Rounding | Estimating) -> Open
             return None
         case Convert(_, "decimal"):
             return None if isinstance(number, (DecimalNumeral, RepeatingDecimal, Whole)) else ("write-decimal", at)
+        case Convert(_, "expanded"):
+            return "write-expanded", at
+        case Convert(_, to) if to.startswith(MEASURE):
+            return in_measures(number, at, int(to.removeprefix(MEASURE)))
+        case Convert(_, "money"):
+            written = isinstance(number, DecimalNumeral) and number.places == 2
+            return None if written else ("write-money", at)
         case Convert(_, "percent"):
             return None if isinstance(number, Percent) else ("write-percent", at)
     if isinstance(number, (DecimalNumeral, Percent, RepeatingDecimal)):
@@ -175,16 +212,31 @@ def add_up(expr: Expr) -> Opening:
     kinds = {type(child) for child in children(expr)}
     if Negative in kinds:
         return "signs", ()
+    if kinds & {Percent, RepeatingDecimal}:
+        return to_plain_numbers(children(expr)), ()
     if any(t.minus for t in expr.terms) and (expr.terms[0].minus or falls_below_zero(expr)):
         return "order-terms", ()
     return _add_up_in_order(expr)
+
+
+def to_plain_numbers(numbers: tuple[Expr, ...]) -> GoalId:
+    """Decimals that never end become fractions, percents hundredths: as decimals beside decimals, else as fractions."""
+    if any(isinstance(n, RepeatingDecimal) for n in numbers):
+        return "repeating-as-fractions"
+    decimals = all(
+        isinstance(n, (Whole, DecimalNumeral)) or (isinstance(n, Percent) and decimal_places(n.value) is not None)
+        for n in numbers
+    )
+    return "percents-as-decimals" if decimals else "percents-as-fractions"
 
 
 def adding_opposites(expr: Expr) -> Opening:
     """Each subtraction meant as adding the opposite: the result may go below 0 on the way."""
     assert isinstance(expr, Sum)
     kinds = {type(child) for child in children(expr)}
-    if DecimalNumeral in kinds or not (Negative in kinds or any(t.minus for t in expr.terms)):
+    if kinds & {DecimalNumeral, Percent, RepeatingDecimal} or not (
+        Negative in kinds or any(t.minus for t in expr.terms)
+    ):
         return add_up(expr)
     if "opposites" not in expr.marks:
         return "add-opposite", ()
@@ -410,8 +462,11 @@ def multiply_divide(expr: Expr) -> Opening:
     first, second = expr.factors[0].expr, expr.factors[1].expr
     divide = expr.factors[1].divide
     kinds = {type(first), type(second)}
+    if RepeatingDecimal in kinds:
+        return "repeating-as-fractions", ()
     if Percent in kinds:
-        return "percents-as-fractions", ()
+        beside_decimal = any(isinstance(c, DecimalNumeral) for c in children(expr))
+        return (to_plain_numbers(children(expr)) if beside_decimal else "percents-as-fractions"), ()
     if DecimalNumeral in kinds:
         if not kinds <= {DecimalNumeral, Whole}:
             return "same-kind", ()
@@ -472,7 +527,7 @@ def compare(expr: Expr) -> Opening:
         return "answer-in-words", ()
     items = [i.of if isinstance(i, Negative) else i for i in expr.items]
     kinds = {type(i) for i in items}
-    if kinds & {DecimalNumeral, Percent}:
+    if kinds & {DecimalNumeral, Percent, RepeatingDecimal}:
         if not kinds <= {DecimalNumeral, Whole}:
             return "same-kind-items", ()
         places = {i.places if isinstance(i, DecimalNumeral) else 0 for i in items}

@@ -6,12 +6,9 @@ from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.machine.side_work import FactorPairs
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.rules.common_denominators import primes_of
+from keen_slate.core.rules.common_denominators import factor_pairs, primes_of
 from keen_slate.core.saying import lowest_terms
 from keen_slate.core.saying.say import Say
-
-LARGEST_PAIRED = 10_000
-"""Factor pairs are listed for numbers up to this: beyond it nobody lists them."""
 
 
 def simplify(expr: Expr) -> Move:
@@ -54,17 +51,6 @@ def _divisions(before: Expr, after: Expr) -> tuple[tuple[int, int], ...]:
     assert isinstance(after, (CommonFraction, MixedNumber))
     by = before.denominator // after.denominator
     return (by, after.numerator), (by, after.denominator)
-
-
-def factor_pairs(n: int) -> tuple[tuple[int, int], ...]:
-    """The pairs of factors of n, smallest first; none where n is too large to try them by hand.
-
-    >>> factor_pairs(12)
-    ((1, 12), (2, 6), (3, 4))
-    """
-    if n > LARGEST_PAIRED:
-        return ()
-    return tuple((a, n // a) for a in range(1, int(n**0.5) + 1) if n % a == 0)
 
 
 def drop_nothing(expr: Expr) -> Move:

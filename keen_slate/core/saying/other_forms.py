@@ -47,6 +47,26 @@ def percents_as_fractions(w: Manner, changed: tuple[tuple[Expr, Expr], ...]) -> 
     return f"A percent is a number of hundredths: {changes(changed, w)}."
 
 
+def repeating_as_fractions(w: Manner, changed: tuple[tuple[Expr, Expr], ...]) -> str:
+    return f"A decimal that never ends is worked with as a fraction: {changes(changed, w)}."
+
+
+def write_expanded(w: Manner, number: Expr) -> str:
+    return f"Each digit of {text_of(number, w)} is written with what its place is worth."
+
+
+def one_place(_: Manner) -> str:
+    return "It has one digit that is not 0: it stands in expanded form already."
+
+
+def write_measure(w: Manner, before: Expr, after: Expr) -> str:
+    return f"In the smaller unit {text_of(before, w)} is {text_of(after, w)}."
+
+
+def write_money(_: Manner) -> str:
+    return "Money is written with two places."
+
+
 def write_decimal_by_place(_: Manner, top: int, bottom: int, places: int) -> str:
     times = 10**places // bottom
     if times == 1:

@@ -29,6 +29,14 @@ def compare_for_product(w: Manner, bottoms: tuple[int, ...]) -> str:
     return f"Which {w.bottom}s change? All: each is multiplied by the others."
 
 
+def common_multiple_found(_: Manner, numbers: tuple[int, ...], found: int) -> str:
+    return f"{found} is the first number that is a multiple of {listed([str(n) for n in numbers])}."
+
+
+def common_factor_found(_: Manner, numbers: tuple[int, ...], found: int) -> str:
+    return f"{found} is the largest number that divides {listed([str(n) for n in numbers])}."
+
+
 def rename_by_multiples(w: Manner, bottoms: tuple[int, ...], common: int) -> str:
     sizes = sentence(listed([piece(b, w) for b in bottoms]))
     both = "both" if len(bottoms) == 2 else "all"

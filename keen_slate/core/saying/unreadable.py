@@ -4,8 +4,7 @@ from fractions import Fraction
 
 from keen_slate.core.notation.layout import MINUS
 from keen_slate.core.notation.manner import Manner
-from keen_slate.core.notation.text import running_text, text_of, unit_text
-from keen_slate.core.numbers.forms import RepeatingDecimal
+from keen_slate.core.notation.text import text_of, unit_text
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying.words import listed
 
@@ -46,6 +45,75 @@ def unknown_sign(_: Manner, sign: str) -> str:
     return f"I cannot read “{sign}” here. Use numbers, fractions such as 3/4, and the signs + − × ÷ ( )."
 
 
+def unknown_word(_: Manner, sign: str) -> str:
+    return (
+        f"I do not know “{sign}”. If it is a thing that is counted, add it under your own units in Settings; "
+        "amounts otherwise carry units of length, mass, capacity, time or money."
+    )
+
+
+def unit_without_number(_: Manner, unit: str) -> str:
+    return f"“{unit}” is a unit, and no number stands before it. Write one there, or take it out."
+
+
+def units_multiplied(_: Manner, one: str, other: str) -> str:
+    return f"{one} times {other} is no amount that is worked with here. Leave the unit out of one of them."
+
+
+def units_divided(_: Manner, one: str, other: str) -> str:
+    return f"{one} divided by {other} is no amount that is worked with here. Leave the unit out of one of them."
+
+
+def not_worked_with(_: Manner, what: str) -> str:
+    return (
+        f"{what} are not worked with here. What is: fractions, mixed numbers, decimals and percents with + − × ÷, "
+        "powers and brackets, and to simplify, convert, compare, order, round or estimate them, or to fill blanks."
+    )
+
+
+def note_percent_is_hundredths(w: Manner, percent: Expr, all_percents: Expr | None) -> str:
+    other = f" For percents alone type {text_of(all_percents, w)}." if all_percents else ""
+    return f"I took {text_of(percent, w)} for so many hundredths.{other}"
+
+
+def note_percent_is_label(w: Manner, bare: Expr) -> str:
+    taken = f"I took {text_of(bare, w)} for a percent too, its sign written once."
+    return f"{taken} If it is a number, type the percent as a decimal."
+
+
+def note_percent_of_count(w: Manner, percent: Expr) -> str:
+    return f"The answer is shown as a number; as a percent, {text_of(percent, w)}, it is right as well."
+
+
+def note_negative(w: Manner, number: Expr) -> str:
+    return f"I read a negative number, {MINUS}{text_of(number, w)}, behind the sign."
+
+
+def note_negative_exponent(_: Manner, exponent: int) -> str:
+    return f"10 to the power {MINUS}{exponent} is 1 divided by 10 to the power {exponent}."
+
+
+def note_exercise_number(_: Manner, number: str) -> str:
+    return f"I took “{number}” for the number of the exercise."
+
+
+def note_claim(w: Manner, one: Expr, sign: str, other: Expr, true: bool) -> str:
+    said = f"{text_of(one, w)} {sign} {text_of(other, w)}"
+    return f"It says {said}, which is true." if true else f"It says {said}, which is false: find the mistake."
+
+
+def common_of_wholes(_: Manner) -> str:
+    return "Common multiples and factors are of two whole numbers or more, as in “LCM of 4 and 6”."
+
+
+def claim_missing(_: Manner) -> str:
+    return "There is nothing to judge. Write a statement, as in “true or false: 2/3 = 8/12”."
+
+
+def negative_exponent(_: Manner) -> str:
+    return "A negative exponent is understood behind 10 only, as in 3 × 10^−2."
+
+
 def too_many_digits(_: Manner, digits: int, limit: int) -> str:
     return f"A number here has {digits} digits. Use numbers of up to {limit} digits."
 
@@ -56,17 +124,13 @@ def too_many_places(_: Manner, places: int, limit: int) -> str:
 
 def comma(_: Manner) -> str:
     return (
-        "I read a comma. Write a decimal point here, or set the decimal sign to a comma; "
-        "thousands are written without one."
+        "I read a comma that stands between no thousands. Write a decimal point here, or set the decimal sign to a "
+        "comma; between numbers of a list write a space behind it."
     )
 
 
 def labels_differ(_: Manner, labels: tuple[str, ...]) -> str:
     return f"Different labels stand together: {listed(list(labels) or ['none'])}. Write all amounts in one unit."
-
-
-def one_percent_only(_: Manner) -> str:
-    return "Only one percent can be written in another form at a time."
 
 
 def round_to_what(_: Manner) -> str:
@@ -99,11 +163,6 @@ def order_more(w: Manner) -> str:
 
 def side_missing(_: Manner) -> str:
     return "One side of the equals sign is empty. Write something there."
-
-
-def repeating_alone(w: Manner, number: RepeatingDecimal, value: Expr) -> str:
-    as_fraction = f"For {running_text(number, w)} write {text_of(value, w)}."
-    return f"A decimal that never ends is worked with as a fraction. {as_fraction}"
 
 
 def which_digits_repeat(w: Manner, number: str) -> str:

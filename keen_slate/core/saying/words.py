@@ -25,10 +25,19 @@ VOCABULARY: dict[str, tuple[str, ...]] = {
 def manner_from(chosen: Mapping[str, str]) -> Manner:
     """The default words with ``chosen`` in their place. Raises ValueError for a word that is not offered."""
     for name, word in chosen.items():
-        if word not in VOCABULARY.get(name, ()):
+        if name == "units":
+            if not _OWN_UNITS.fullmatch(word):
+                raise ValueError(
+                    f"I cannot take “{word[:60]}” for units. Write up to 30 words of letters, with spaces."
+                )
+        elif word not in VOCABULARY.get(name, ()):
             offered = ", ".join(VOCABULARY.get(name, tuple(VOCABULARY)))
             raise ValueError(f"There is no {name}={word}. Choose one of: {offered}.")
     return replace(USUAL_MANNER, **chosen)
+
+
+_OWN_UNITS = re.compile(r"\s*(?:[^\W\d_]{2,20}(?:\s+|$)){0,30}")
+"""A teacher's own units: words of letters."""
 
 
 _ORDINALS = {

@@ -59,7 +59,7 @@ def _beside(request: AnswerRequest, asked: Asked) -> Iterator[Problem]:
     """The other items, without the item itself; what cannot be read is passed over."""
     for text in request.beside:
         with suppress(UnreadableProblem):
-            problem = read(text, decimal_comma=asked.words.decimal_sign == ",")
+            problem = read(text, decimal_comma=asked.words.decimal_comma, units=asked.words.own_units)
             if problem.expr != asked.problem.expr:
                 yield problem
 

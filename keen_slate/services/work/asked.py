@@ -51,7 +51,7 @@ class Asked:
         return filled(text, self.words)
 
     def say(self, said: Say) -> str:
-        return say(said, self.words)
+        return say(said, self.words.in_sentences(self.problem.label))
 
     def number(self, value: Fraction) -> Notation:
         """A value as this problem writes numbers: as a decimal where it has only decimals."""
@@ -81,7 +81,7 @@ def chosen_words(chosen: Mapping[str, str]) -> Manner:
 def read_in_words(text: str, words: Manner) -> Problem:
     """Raises UnreadableProblem, which is then told in the teacher's words."""
     try:
-        return read(text, decimal_comma=words.decimal_comma)
+        return read(text, decimal_comma=words.decimal_comma, units=words.own_units)
     except UnreadableProblem as fault:
         fault.manner = words
         raise

@@ -1,0 +1,188 @@
+"""Units that amounts carry, from a list: a word behind a number that is none of them is not taken for one.
+
+Sizes are exact and from memory of common definitions (the metric system; 1 inch = 2.54 cm). ``KINDS`` is what a teacher
+is told where a word is not known.
+"""
+
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+
+KINDS = ("length", "mass", "capacity", "time", "money", "pieces")
+
+MONEY = ("$", "£", "€")
+"""Signs that stand before an amount."""
+
+
+@dataclass(frozen=True, slots=True)
+class Unit:
+    """``kind`` groups units that can be converted into each other, ``size`` is in the smallest unit of the kind's
+    system. ``same`` is the one spelling that all its spellings stand for."""
+
+    kind: str
+    size: Fraction
+    same: str
+
+
+_MEASURES: dict[str, tuple[tuple[str, int | Fraction], ...]] = {
+    "length": (
+        ("mm millimetre millimetres millimeter millimeters", 1),
+        ("cm centimetre centimetres centimeter centimeters", 10),
+        ("m metre metres meter meters", 1000),
+        ("km kilometre kilometres kilometer kilometers", 1_000_000),
+    ),
+    "length in inches": (
+        ("in inch inches", 1), ("ft foot feet", 12), ("yd yard yards", 36), ("mile miles", 63_360),
+    ),
+    "mass": (
+        ("mg milligram milligrams", 1), ("g gram grams", 1000), ("kg kilogram kilograms kilo kilos", 1_000_000),
+        ("t tonne tonnes", 1_000_000_000),
+    ),
+    "mass in ounces": (("oz ounce ounces", 1), ("lb lbs pound pounds", 16)),
+    "capacity": (
+        ("ml millilitre millilitres milliliter milliliters mL", 1), ("cl centilitre centilitres", 10),
+        ("l litre litres liter liters L", 1000),
+    ),
+    "capacity in cups": (("cup cups", 1), ("pint pints", 2), ("quart quarts", 4), ("gallon gallons", 16)),
+    "time": (
+        ("s sec secs second seconds", 1), ("min mins minute minutes", 60), ("h hr hrs hour hours", 3600),
+        ("day days", 86_400), ("week weeks", 604_800),
+    ),
+    "money": (("p pence penny", 1), ("c ct cent cents", 1), ("$", 100), ("£", 100), ("€", 100)),
+}  # fmt: skip
+
+_PIECES = (
+    "piece slice part share portion bag bar bed block board book bottle bowl box brick bucket bunch bush card "
+    "chair coin counter crate cube egg flower fork glass helper jar jug kit leaf line load loaf log lot marble "
+    "member metre-stick mug pack packet page pair pallet pan panel pea pen pencil person pie pizza plank plant "
+    "plate plot pole post pot potato pupil ribbon roll row sack seed sheet shelf shoot spade spoon stake step "
+    "stick stone strip student table tablet tile tin tray tree tub turn unit wheel window worm barrow barrowload "
+    "wheelbarrow apple bean carrot child lap point trip dozen degree tomato cake "
+)
+_PLURALS = {
+    "leaf": "leaves", "loaf": "loaves", "shelf": "shelves", "child": "children", "person": "people",
+    "potato": "potatoes", "tomato": "tomatoes", "penny": "pennies",
+}  # fmt: skip
+
+
+def _plural(noun: str) -> str:
+    if noun in _PLURALS:
+        return _PLURALS[noun]
+    return noun + ("es" if noun.endswith(("x", "sh", "ch", "ss")) else "s")
+
+
+UNITS: dict[str, Unit] = {
+    spelling: Unit(kind, Fraction(size), names.split()[0])
+    for kind, units in _MEASURES.items()
+    for names, size in units
+    for spelling in names.split()
+}
+PIECES = frozenset(n for noun in _PIECES.split() for n in (noun, _plural(noun)))
+"""Things that are counted; a teacher's own stand beside them."""
+
+
+ANY_UNIT = "*"
+"""Among a teacher's own units: every word is one, as in a problem that has been read before."""
+
+
+def is_unit(word: str, own: frozenset[str] = frozenset()) -> bool:
+    """Whether a word behind a number is a unit, as it is written or in small letters."""
+    return bool({word, ANY_UNIT} & own) or word in UNITS or word.lower() in UNITS or word.lower() in PIECES | own
+
+
+def unit_of(label: str) -> Unit | None:
+    """What is known of a label; None for things that are only counted."""
+    return UNITS.get(label) or UNITS.get(label.lower())
+
+
+def are_same(one: str, other: str) -> bool:
+    """Whether two labels mean one unit: m and metres, board and boards.
+
+    >>> are_same("m", "metres"), are_same("board", "boards"), are_same("m", "cm")
+    (True, True, False)
+    """
+    first, second = unit_of(one), unit_of(other)
+    if first or second:
+        return first == second
+    return (
+        one.lower() == other.lower() or _plural(one.lower()) == other.lower() or _plural(other.lower()) == one.lower()
+    )
+
+
+def are_of_one_kind(one: str, other: str) -> bool:
+    """Whether one can be converted into the other: m and cm."""
+    first, second = unit_of(one), unit_of(other)
+    return first is not None and second is not None and first.kind == second.kind
+
+
+@dataclass(frozen=True, slots=True)
+class TwoUnits:
+    """A larger unit with a smaller one of its kind, of which ``size`` make one."""
+
+    large: str
+    small: str
+    size: int
+
+    @property
+    def label(self) -> str:
+        return f"{self.large}+{self.small}"
+
+
+def two_units(one: str, other: str) -> TwoUnits | None:
+    """Two different units of one kind, the larger first; None where they are none or do not go into each other.
+
+    >>> two_units("cm", "m"), two_units("m", "kg")
+    (TwoUnits(large='m', small='cm', size=100), None)
+    """
+    first, second = unit_of(one), unit_of(other)
+    if first is None or second is None or first.kind != second.kind or first.size == second.size:
+        return None
+    large, small = (one, other) if first.size > second.size else (other, one)
+    size = max(first.size, second.size) / min(first.size, second.size)
+    return TwoUnits(large, small, int(size)) if size.denominator == 1 else None
+
+
+@lru_cache(maxsize=256)
+def units_in(label: str) -> TwoUnits | None:
+    """The two units that a label stands for, ``m+cm``; None for a plain label."""
+    large, plus, small = label.partition("+")
+    return two_units(large, small) if plus else None
+
+
+def times_smaller(one: str, other: str) -> Fraction | None:
+    """How many of the second unit make one of the first; None where they are not of one kind.
+
+    >>> times_smaller("m", "cm"), times_smaller("g", "kg"), times_smaller("m", "kg")
+    (Fraction(100, 1), Fraction(1, 1000), None)
+    """
+    first, second = unit_of(one.partition("+")[0]), unit_of(other.partition("+")[0])
+    return first.size / second.size if first and second and first.kind == second.kind else None
+
+
+def multiplied(one: str, other: str) -> str | None:
+    """The unit of an area or a volume; None where two amounts cannot be multiplied.
+
+    >>> multiplied("m", "m"), multiplied("m²", "m"), multiplied("kg", "m")
+    ('m²', 'm³', None)
+    """
+    base, raised = one.rstrip("²³"), other.rstrip("²³")
+    unit = unit_of(base)
+    if unit is None or not unit.kind.startswith("length") or not are_same(base, raised):
+        return None
+    dimensions = _dimensions(one) + _dimensions(other)
+    return base + {2: "²", 3: "³"}[dimensions] if dimensions <= 3 else None
+
+
+def divided(one: str, other: str) -> str | None:
+    """What is left of a unit divided by another: nothing by itself, m of m² by m; None where they do not fit."""
+    if are_same(one, other):
+        return ""
+    base = one.rstrip("²³")
+    left = _dimensions(one) - _dimensions(other)
+    if not are_same(base, other.rstrip("²³")) or left < 1:
+        return None
+    return base + {1: "", 2: "²"}[left]
+
+
+def _dimensions(label: str) -> int:
+    return {"²": 2, "³": 3}.get(label[-1:], 1)
