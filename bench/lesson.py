@@ -20,7 +20,8 @@ from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMANDS
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
-from keen_slate.core.laddering.ladder import ladder, numbers_key
+from keen_slate.core.laddering.ladder import ladder
+from keen_slate.core.laddering.limits import numbers_key
 from keen_slate.core.notation.layout import CLOSING
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.reading.reading import Problem, read

@@ -1,15 +1,19 @@
-"""A ladder drawn on the command line."""
+"""Items drawn on the command line: a ladder, twins, a contrast."""
 
 import argparse
+from itertools import islice
 from typing import Any
 
 from keen_slate.command_line.arguments import Teacher, pairs
 from keen_slate.command_line.problems import Record
 from keen_slate.core.curriculum.places import place_text
-from keen_slate.core.demands.find import place_of
+from keen_slate.core.demands.find import demands_of, place_of
+from keen_slate.core.laddering.changing import contrast
 from keen_slate.core.laddering.families import FAMILY
 from keen_slate.core.laddering.ladder import Wishes, ladder
 from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.laddering.twins import twins
+from keen_slate.core.reading.reading import Problem
 
 NUMBER_LIMITS = ("largest_bottom", "largest_common", "largest_whole", "places", "largest_fact")
 
@@ -28,6 +32,30 @@ def rungs(options: argparse.Namespace, teacher: Teacher) -> list[Record]:
         }
         for rung in ladder(_wishes(options), teacher.school)
     ]
+
+
+MOST_TWINS = 40
+"""Twins of one problem in one answer."""
+
+
+def twinned(problem: Problem, teacher: Teacher, count: int, seed: str) -> Record:
+    """Up to so many twins of a problem, fewer where there are no more."""
+    found = islice(twins(problem, seed, teacher.school), count)
+    return {"problem": problem.text(teacher.manner), "twins": [other.text(teacher.manner) for other in found]}
+
+
+def contrasted(problem: Problem, teacher: Teacher) -> Record:
+    """A problem's contrast with the demands that it no longer makes, and those that come; null where none is."""
+    found = contrast(problem)
+    if found is None:
+        return {"problem": problem.text(teacher.manner), "contrast": None, "removes": [], "adds": []}
+    have, now = set(demands_of(problem)), set(demands_of(found[0]))
+    return {
+        "problem": problem.text(teacher.manner),
+        "contrast": found[0].text(teacher.manner),
+        "removes": sorted(have - now),
+        "adds": sorted(now - have),
+    }
 
 
 def _wishes(options: argparse.Namespace) -> Wishes:

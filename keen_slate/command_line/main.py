@@ -11,7 +11,7 @@ from typing import TextIO
 
 from keen_slate.command_line import lists
 from keen_slate.command_line.arguments import Teacher, parser, school_of, teacher_of
-from keen_slate.command_line.ladders import rungs
+from keen_slate.command_line.ladders import MOST_TWINS, contrasted, rungs, twinned
 from keen_slate.command_line.problems import (
     Record,
     checked,
@@ -91,6 +91,12 @@ def _judge(_: argparse.Namespace, teacher: Teacher) -> Records:
     return lambda lines: (guarded(line.partition("\t")[0], partial(judged, line, teacher)) for line in lines)
 
 
+def _twin(options: argparse.Namespace, teacher: Teacher) -> Records:
+    if not 1 <= options.count <= MOST_TWINS:
+        raise ValueError(f"--count takes 1 to {MOST_TWINS}, not {options.count}.")
+    return lambda texts: _of_problems(texts, teacher, lambda p: twinned(p, teacher, options.count, options.seed))
+
+
 def _ladder(options: argparse.Namespace, teacher: Teacher) -> Records:
     drawn = rungs(options, teacher)
     return lambda _: drawn
@@ -103,6 +109,8 @@ VERBS: dict[str, Callable[[argparse.Namespace, Teacher], Records]] = {
     "glass": _each(seen_through_the_glass),
     "diagnose": _diagnose,
     "judge": _judge,
+    "twin": _twin,
+    "contrast": _each(contrasted),
     "ladder": _ladder,
 }
 

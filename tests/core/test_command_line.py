@@ -2,21 +2,13 @@
 
 import contextlib
 import io
-import json
 import subprocess
 import sys
 import unittest
-from typing import Any
 
 from keen_slate.command_line.main import main
 from tests.support.demands_by_fractions import demands as by_fractions
-
-
-def run(*arguments: str, stdin: str = "") -> list[dict[str, Any]]:
-    out = io.StringIO()
-    code = main(list(arguments), io.StringIO(stdin), out)
-    assert code == 0
-    return [json.loads(line) for line in out.getvalue().splitlines()]
+from tests.support.typed import run
 
 
 class CommandLine(unittest.TestCase):

@@ -16,10 +16,9 @@ from keen_slate.core.laddering.ladder import (
     Wishes,
     find_item,
     ladder,
-    numbers_key,
     steps_of,
 )
-from keen_slate.core.laddering.limits import LIMIT_NAMES, Limits, facts_of, numbers_of
+from keen_slate.core.laddering.limits import LIMIT_NAMES, Limits, facts_of, numbers_key, numbers_of
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.reading.reading import read
@@ -148,7 +147,10 @@ class Changing(unittest.TestCase):
     CONTRASTS = (
         ("5 1/6 − 2 5/6", "regroup", "5 5/6 − 2 1/6", {"regroup"}),
         ("2 × (3 + 4)", "brackets", "2 × 3 + 4", {"brackets"}),
-        ("2/3 + 3/4", "makes-a-whole", "3/4 − 2/3", {"makes-a-whole"}),
+        ("2/3 + 3/4", "makes-a-whole", "2/3 + 1/4", {"makes-a-whole"}),
+        ("4 3/8 − 2 2/5", "", "4 2/5 − 2 3/8", {"regroup", "regroup-after-renaming"}),
+        ("6 − 2 3/8", "", "6 4/8 − 2 3/8", {"bare-whole-minuend", "regroup", "like-denominators"}),
+        ("2 3/4 + 1 5/6", "", "2 3/4 + 1 1/6", {"carry"}),
     )
 
     def test_contrasts_by_hand(self) -> None:

@@ -23,7 +23,7 @@ from tests.support.arithmetic import value_of_line
 from tests.support.generated import expressions, sums
 from tests.support.searching import searched
 
-FAULTS_OF_FORM_ONLY = {"label-missing", "other-form-than-asked", "remainder-left"}
+FAULTS_OF_FORM_ONLY = {"label-missing", "other-form-than-asked", "other-unit", "remainder-left", "wrong-unit"}
 
 
 class Row:

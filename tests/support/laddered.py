@@ -3,8 +3,8 @@
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families import FAMILIES, GROUPS, RELATIONS
-from keen_slate.core.laddering.ladder import Target, closed, numbers_key
-from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.laddering.ladder import Target, closed
+from keen_slate.core.laddering.limits import Limits, numbers_key
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.reading.reading import read
 

@@ -21,6 +21,7 @@ from keen_slate.core.problem.tree import (
     children,
     evaluate,
     is_numeral,
+    walk,
     with_child,
 )
 from keen_slate.core.reading.reading import Problem
@@ -28,7 +29,7 @@ from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 Outcome = Literal["wrong", "form", "luck", "no-answer", "cannot-occur"]
 MOST_CANDIDATES = 60
-"""Neighbouring items that are looked at when better numbers are sought."""
+"""Neighbouring items of two numbers that are looked at when better ones are sought; of longer items fewer."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -134,7 +135,7 @@ def neighbours(problem: Problem) -> Iterator[Problem]:
     if not isinstance(expr, (Sum, Product)):
         return
     seen: set[Expr] = {expr}
-    count = 0
+    count, length = 0, sum(is_numeral(e) for e in walk(expr))
     singles = list(_changed(expr))
     for near in singles + [two for one in singles[::3] for two in _changed(one)]:
         if near in seen:
@@ -147,7 +148,7 @@ def neighbours(problem: Problem) -> Iterator[Problem]:
         if negative:
             continue
         count += 1
-        if count > MOST_CANDIDATES:
+        if count > 2 * MOST_CANDIDATES // max(2, length):
             return
         yield Problem(near, problem.label)
 

@@ -38,6 +38,7 @@ from keen_slate.core.problem.tree import (
     with_child,
 )
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
@@ -327,6 +328,8 @@ class _Sheet:
         first = statement.sides[0]
         joined = _joined(before, statement.opens, first.expr)
         worths = worth_of(joined)
+        if not worths and not statement.signs:
+            return JudgedLine("", "unreadable", said=Say.of(verdicts.answer_is_no_number))
         top_and_bottom = statement.opens in ("×", "÷") and statement.signs
         if not worths or (top_and_bottom and statement.sides[1].worths == worth_of(before)):
             # × 4 = 12/16 below 3/4: the top and the bottom are meant

@@ -204,7 +204,10 @@ def filled_in(expr: Chain, text: str, *, decimal_comma: bool = False) -> tuple[E
 
 
 def _numeral(text: str, decimal_comma: bool) -> Expr:
-    return read(text, decimal_comma=decimal_comma, answer=True).expr
+    """One number, or a calculation with a value. Raises UnreadableProblem and NoOneValue."""
+    expr = read(text, decimal_comma=decimal_comma, answer=True).expr
+    evaluate(expr)
+    return expr
 
 
 def _alone(gaps: list[Gap]) -> list[bool]:
@@ -217,7 +220,7 @@ def _fits(gap: Gap, number: Expr) -> bool:
         return is_numeral(number)
     parts = _parts(number)
     given = (gap.whole, gap.top, gap.bottom)
-    return parts is not None and all(g is None or g == p for g, p in zip(given, parts, strict=True))
+    return parts is not None and all(p >= 0 if g is None else g == p for g, p in zip(given, parts, strict=True))
 
 
 def _parts(number: Expr) -> tuple[int, int, int] | None:

@@ -2,13 +2,18 @@
 
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
+from fractions import Fraction
+from itertools import islice
 from math import lcm
 
 from keen_slate.core.demands.find import demands_of
-from keen_slate.core.diagnosis.glass import neighbours
-from keen_slate.core.laddering.families import BRINGS, FAMILY, GROUPS, Family, family_of
-from keen_slate.core.laddering.ladder import Target, closed, find_item, numbers_key
-from keen_slate.core.laddering.limits import Limits, numbers_of
+from keen_slate.core.diagnosis.glass import how_much_it_tells, neighbours
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.laddering.drawing import Draw
+from keen_slate.core.laddering.families import BRINGS, FAMILY, GROUPS, RELATIONS, Family, family_of
+from keen_slate.core.laddering.ladder import Target, closed, find_item
+from keen_slate.core.laddering.limits import Limits, numbers_key, numbers_of
+from keen_slate.core.laddering.twins import all_redrawn, one_number_redrawn, twins
 from keen_slate.core.machine.engine import Move
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
@@ -39,6 +44,10 @@ def exactly(demands: Iterable[str], added: str = "") -> Target:
     return Target(frozenset(demands), frozenset(), added)
 
 
+CHOSEN_FROM = 4
+"""Twins that are put under the glass, of which the best is taken."""
+
+
 def twin(
     problem: Problem,
     seed: str,
@@ -46,20 +55,21 @@ def twin(
     school: School = DEFAULT_SCHOOL,
     avoid: Iterable[Problem] = (),
 ) -> Problem | None:  # fmt: skip
-    """Another item with the same demands and other numbers; None where none is near.
+    """An item so like another that it asks for the same, with other numbers; None where there is none.
+
+    Of a few that one is taken which no mistake gets right by luck and which tells most mistakes apart.
 
     >>> demands_of(twin(read("5 1/6 − 2 5/6"), "1")) == demands_of(read("5 1/6 − 2 5/6"))
     True
     """
-    wanted = demands_of(problem)
-    taken = {numbers_key(p.expr) for p in (problem, *avoid)}
-    family = family_of(problem)
-    if family is not None:
-        found = find_item(family, exactly(wanted), limits or around(problem), seed, school, taken)
-        if found is not None:
-            return replace(found.problem, label=problem.label)
-    near = (n for n in neighbours(problem) if numbers_key(n.expr) not in taken and demands_of(n) == wanted)
-    return next(near, None)
+    taken = frozenset(numbers_key(p.expr) for p in avoid)
+    found = list(islice(twins(problem, seed, school, limits, taken), CHOSEN_FROM))
+
+    def rank(other: Problem) -> tuple[int, Fraction]:
+        second = look_twice(other, school)
+        return len(second.right_by_luck), -how_much_it_tells(second)
+
+    return min(found, key=rank, default=None)
 
 
 def one_step(
@@ -125,28 +135,94 @@ def other_operation(problem: Problem) -> Problem | None:
     return _as_problem(made, problem.label) if made is not None else None
 
 
-def contrast(problem: Problem, demand: str = "") -> tuple[Problem, frozenset[str]] | None:
-    """The same numbers with one thing changed, so that what the item asks for changes least, and which demands differ.
+DECISIVE = (
+    "regroup-across-zero", "regroup-after-renaming", "regroup-leaves-nothing", "bare-whole-minuend", "regroup",
+    "regroup-in-columns", "carry", "makes-a-whole", "carry-in-columns", "ragged-places", "cancelling",
+    "nested-brackets", "brackets", "unlike-kinds", "coprime-bottoms", "bottoms-share-a-factor", "one-bottom-divides",
+    "unlike-denominators", "improper-input", "simplify", "result-is-whole",
+)  # fmt: skip
+"""What an item is chosen for, the most decisive first (common practice, no source)."""
 
-    With ``demand`` one of which this is the difference comes first.
+
+def contrast(problem: Problem, demand: str = "") -> tuple[Problem, frozenset[str]] | None:
+    """The item with its decisive demand gone and nothing else changed, as many of its numbers kept as can be; and which
+    demands differ. None where there is no such item.
+
+    The decisive demand is ``demand``, or the first of DECISIVE that the item makes. What cannot be without it goes with
+    it: beside an item that regroups only after renaming stands one that needs no regrouping after renaming.
 
     >>> other, differs = contrast(read("5 1/6 − 2 5/6"), "regroup")
     >>> other.text(), sorted(differs)
     ('5 5/6 − 2 1/6', ['regroup'])
     """
     have = frozenset(demands_of(problem))
-    best: tuple[tuple[bool, int, int], Problem, frozenset[str]] | None = None
-    for index, expr in enumerate(_changed_in_one_thing(problem.expr)):
+    wanted = [demand] if demand in have else []
+    for decisive in dict.fromkeys((*wanted, *(d for d in DECISIVE if d in have))):
+        found = _without(problem, decisive, have)
+        if found is not None:
+            return found
+    return _least_changed(problem, have)
+
+
+def _least_changed(problem: Problem, have: frozenset[str]) -> tuple[Problem, frozenset[str]] | None:
+    """Where nothing decisive can go: one thing changed, so that what is asked for changes least."""
+    best: tuple[tuple[int, int], Problem, frozenset[str]] | None = None
+    turned = other_operation(problem)
+    for index, expr in enumerate((*_changed_in_one_thing(problem.expr), *([turned.expr] if turned else []))):
         other = _as_problem(expr, problem.label)
-        if other is None or other.expr == problem.expr:
+        if other is None or other.expr == problem.expr or _below_zero(other) != _below_zero(problem):
             continue
         differs = have ^ frozenset(demands_of(other))
-        if not differs or _below_zero(other) != _below_zero(problem):
-            continue
-        rank = (demand not in differs if demand else False, len(differs), index)
-        if best is None or rank < best[0]:
+        rank = len(differs), index
+        if differs and (best is None or rank < best[0]):
             best = rank, other, differs
     return best[1:] if best else None
+
+
+def _without(problem: Problem, decisive: str, have: frozenset[str]) -> tuple[Problem, frozenset[str]] | None:
+    """The nearest item that lacks this demand and makes all others, and no new one."""
+    with_it = {d for d in have if decisive in BRINGS.get(d, frozenset())}
+    must_go = {decisive}
+    if decisive in ("regroup-after-renaming", "bare-whole-minuend"):  # no regrouping at all is left
+        must_go |= {"regroup"}
+        with_it |= {"regroup", "regroup-leaves-nothing"} & have
+    if decisive == "makes-a-whole":
+        with_it |= {"result-is-whole"} & have
+    if decisive in RELATIONS:
+        with_it |= {"unlike-denominators", "large-common-bottom"} & have
+    gone = frozenset({decisive, *with_it})
+    one_size = (*RELATIONS, "unlike-denominators", "bare-whole-minuend")
+    bringing = frozenset({"like-denominators"}) if decisive in one_size else frozenset()
+    best: tuple[tuple[int, int], Problem] | None = None
+    for index, expr in enumerate(islice(_candidates(problem), MOST_CHANGED)):
+        other = _as_problem(expr, problem.label)
+        if other is None or other.expr == problem.expr or _below_zero(other) != _below_zero(problem):
+            continue
+        now = frozenset(demands_of(other))
+        if must_go & now or not (have - gone) <= now or not now <= (have - {decisive}) | bringing:
+            continue
+        rank = len(have - now), index
+        if best is None or rank < best[0]:
+            best = rank, other
+        if rank[0] == 1:
+            break
+    return (best[1], have ^ frozenset(demands_of(best[1]))) if best else None
+
+
+MOST_CHANGED = 300
+"""Changed items that are worked before it is said that there is no contrast."""
+
+
+def _candidates(problem: Problem) -> Iterator[Expr]:
+    """Changed in one thing; then one number redrawn; then all of them."""
+    yield from _changed_in_one_thing(problem.expr)
+    draw = Draw("contrast")
+    for _ in range(MOST_CHANGED):
+        yield from one_number_redrawn(problem.expr, draw)
+    for _ in range(MOST_CHANGED):
+        redrawn = all_redrawn(problem.expr, draw)
+        if redrawn is not None:
+            yield redrawn
 
 
 def _below_zero(problem: Problem) -> bool:
@@ -193,9 +269,6 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
     for other_order in (grouping_ignored(expr), left_to_right(expr)):
         if isinstance(other_order, Move):
             yield other_order.after
-    problem = other_operation(Problem(expr)) if isinstance(expr, (Sum, Product)) else None
-    if problem is not None:
-        yield problem.expr
     yield from (n.expr for n in neighbours(Problem(expr)))
 
 

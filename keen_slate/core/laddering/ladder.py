@@ -15,10 +15,10 @@ from keen_slate.core.diagnosis.glass import how_much_it_tells
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families import BRINGS, FAMILY, GROUPS, RELATIONS, Family, Wanted
-from keen_slate.core.laddering.limits import LIMIT_NAMES, Limits
+from keen_slate.core.laddering.limits import LIMIT_NAMES, Limits, numbers_key
 from keen_slate.core.machine.school import School
 from keen_slate.core.notation.text import problem_text, text_of
-from keen_slate.core.problem.tree import Expr, children
+from keen_slate.core.problem.tree import Expr
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.saying import drawing
 from keen_slate.core.saying.say import Say
@@ -220,15 +220,6 @@ def _as_typed(expr: Expr) -> Problem | None:
         return read(problem_text(expr))
     except UnreadableProblem:
         return None
-
-
-def numbers_key(expr: Expr) -> tuple[str, ...]:
-    """The numbers of an item whatever their order: 1/4 + 1/3 repeats 1/3 + 1/4."""
-    return (
-        type(expr).__name__,
-        *sorted(text_of(c) for c in children(expr)),
-        *([] if children(expr) else [text_of(expr)]),
-    )
 
 
 def _fewest_excluding(wishes: Wishes, target: Target, school: School) -> tuple[str, ...]:

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from keen_slate.core.machine.engine import Derivation, Rule
 from keen_slate.core.machine.side_work import Renaming
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.tree import Chain, Comparison, Expr, at_path, children, walk
+from keen_slate.core.problem.tree import Chain, Common, Comparison, Expr, at_path, children, walk
 
 ALL_TABLES = tuple(range(2, 13))
 
@@ -77,6 +77,8 @@ def numbers_of(expr: Expr) -> tuple[Expr, ...]:
         inside = expr.items
     elif isinstance(expr, Chain):
         inside = expr.sides
+    elif isinstance(expr, Common):
+        inside = expr.numbers
     return tuple(e for start in inside for e in walk(start) if not children(e))
 
 
@@ -99,3 +101,8 @@ def facts_of(work: Derivation) -> frozenset[tuple[int, int]]:
         if isinstance(step.by, Rule) and step.by.facts is not None:
             found |= set(step.by.facts(at_path(step.before, step.at), step.wrote))
     return frozenset((min(f), max(f)) for f in found)
+
+
+def numbers_key(expr: Expr) -> tuple[str, ...]:
+    """The numbers of an item whatever their order: 1/4 + 1/3 repeats 1/3 + 1/4."""
+    return type(expr).__name__, *sorted(repr(n) for n in numbers_of(expr))

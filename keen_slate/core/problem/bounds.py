@@ -24,7 +24,7 @@ MAX_DEPTH = 8
 MAX_EXPONENT = 12
 """Exponents: 2 to the 12th is still a sensible class exercise, and a power is written out factor by factor."""
 
-MOST_STATES = 1500
+MOST_STATES = 1000
 """States that a search for pairs of mistakes and for slips may meet on one item, beyond those of single mistakes: an
 item that a class can work has a few hundred. Past it single mistakes are still found, and pairs no longer."""
 

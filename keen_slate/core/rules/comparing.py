@@ -4,8 +4,16 @@ from dataclasses import replace
 from math import lcm
 
 from keen_slate.core.machine.engine import Move, Rule
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, mixed_form
-from keen_slate.core.problem.tree import Comparison, Expr, Negative, decimal_for, decimal_places, evaluate
+from keen_slate.core.numbers.forms import (
+    CommonFraction,
+    DecimalNumeral,
+    MixedNumber,
+    Percent,
+    RepeatingDecimal,
+    Whole,
+    mixed_form,
+)
+from keen_slate.core.problem.tree import Comparison, Expr, Negative, decimal_for, decimal_places, evaluate, number_for
 from keen_slate.core.rules.common_denominators import rename_number
 from keen_slate.core.rules.converting import fraction_of_percent
 from keen_slate.core.rules.decimal_division import with_numbers
@@ -30,6 +38,8 @@ def same_kind_items(expr: Expr) -> Move:
     def as_fraction(number: Expr) -> Expr:
         if isinstance(number, Percent):
             return fraction_of_percent(number)
+        if isinstance(number, RepeatingDecimal):
+            return number_for(number.value)
         if not isinstance(number, DecimalNumeral):
             return number
         whole, top = divmod(number.digits, 10**number.places)
