@@ -18,10 +18,11 @@ from keen_slate.core.laddering.ladder import (
     ladder,
     steps_of,
 )
-from keen_slate.core.laddering.limits import LIMIT_NAMES, Limits, facts_of, numbers_key, numbers_of
+from keen_slate.core.laddering.limits import LIMIT_NAMES, Limits, numbers_key, numbers_of
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.reading.reading import read
+from keen_slate.core.working.facts import facts_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from tests.support.demands_by_fractions import demands as by_fractions
 from tests.support.laddered import items_for

@@ -1820,6 +1820,8 @@ export interface components {
         ShownChoice: {
             /** About */
             about: string;
+            /** Beside */
+            beside: number;
             /** Id */
             id: string;
             /** In Force */
@@ -1837,9 +1839,12 @@ export interface components {
         };
         /**
          * ShownCost
-         * @description What a working costs: lines, the largest number, facts beyond 12 × 12, whether a simplification is left.
+         * @description What a working costs: lines, numbers beside them, the largest number, facts beyond 12 × 12, whether a
+         *     simplification is left.
          */
         ShownCost: {
+            /** Beside */
+            beside: number;
             /** Large Facts */
             large_facts: number;
             /** Largest */

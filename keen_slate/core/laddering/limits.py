@@ -2,10 +2,10 @@
 
 from dataclasses import dataclass
 
-from keen_slate.core.machine.engine import Derivation, Rule
-from keen_slate.core.machine.side_work import Renaming
+from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.tree import Chain, Common, Comparison, Expr, at_path, children, walk
+from keen_slate.core.problem.tree import Chain, Common, Comparison, Expr, children, walk
+from keen_slate.core.working.facts import facts_of
 
 ALL_TABLES = tuple(range(2, 13))
 
@@ -84,23 +84,6 @@ def numbers_of(expr: Expr) -> tuple[Expr, ...]:
 
 def _fractions_of(work: Derivation) -> list[CommonFraction | MixedNumber]:
     return [n for s in work.steps for n in numbers_of(s.after) if isinstance(n, (CommonFraction, MixedNumber))]
-
-
-def facts_of(work: Derivation) -> frozenset[tuple[int, int]]:
-    """The multiplication facts that a working takes, divisions as the facts that undo them.
-
-    >>> from keen_slate.core.working.work import work
-    >>> sorted(facts_of(work(read("1/4 + 5/6")).derivation))
-    [(1, 3), (1, 12), (2, 5), (2, 6), (3, 4)]
-    """
-    found: set[tuple[int, int]] = set()
-    for step in work.steps:
-        for side in step.side:
-            if isinstance(side, Renaming):
-                found |= {(side.numerator, side.multiplier), (side.denominator, side.multiplier)}
-        if isinstance(step.by, Rule) and step.by.facts is not None:
-            found |= set(step.by.facts(at_path(step.before, step.at), step.wrote))
-    return frozenset((min(f), max(f)) for f in found)
 
 
 def numbers_key(expr: Expr) -> tuple[str, ...]:

@@ -21,6 +21,10 @@ def recommend_shorter(_: Manner, few: int, many: int) -> str:
     return f"Shorter: {few} lines instead of {many}." if few < many else "Nothing is left to simplify."
 
 
+def recommend_less_beside(_: Manner, few: int, many: int) -> str:
+    return f"Less to write beside the lines: {few} numbers instead of {many}."
+
+
 def recommend_either(_: Manner) -> str:
     return "Both cost the same here."
 

@@ -26,7 +26,8 @@ def compare_schools(problem: Problem, first: School, second: School) -> Compared
 
 
 def recommend(one: Working, two: Working) -> tuple[int | None, Say]:
-    """A way that cannot be followed loses; then fewer large facts, then smaller numbers by half, then fewer lines.
+    """A way that cannot be followed loses; then fewer large facts, then smaller numbers by half, then less writing,
+    in the lines and beside them.
 
     Common practice, no source: small numbers keep the arithmetic inside the tables that a class knows.
     """
@@ -41,7 +42,9 @@ def recommend(one: Working, two: Working) -> tuple[int | None, Say]:
             return winner, Say.of(weighing.recommend_smaller, small=mine.largest, large=other.largest)
     for winner, mine, other in ((0, a, b), (1, b, a)):
         if _shorter(mine, other):
-            return winner, Say.of(weighing.recommend_shorter, few=mine.lines, many=other.lines)
+            if mine.lines < other.lines or mine.beside == other.beside:
+                return winner, Say.of(weighing.recommend_shorter, few=mine.lines, many=other.lines)
+            return winner, Say.of(weighing.recommend_less_beside, few=mine.beside, many=other.beside)
     return None, Say.of(weighing.recommend_either)
 
 
@@ -79,4 +82,4 @@ def _fit(one: Working, i: int, two: Working, j: int, same_act: bool) -> int:
 
 
 def _shorter(mine: Cost, other: Cost) -> bool:
-    return mine.lines < other.lines or (mine.lines == other.lines and mine.simplifies < other.simplifies)
+    return mine.writing < other.writing or (mine.writing == other.writing and mine.simplifies < other.simplifies)

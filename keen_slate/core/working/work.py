@@ -6,7 +6,7 @@ from typing import Literal
 from keen_slate.core.machine.acts import Act
 from keen_slate.core.machine.engine import Derivation, MalRule, Rule, Step
 from keen_slate.core.machine.school import Refused, School, fitting_school, school_from
-from keen_slate.core.machine.side_work import Renaming, SideWork
+from keen_slate.core.machine.side_work import SideWork
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import (
@@ -33,6 +33,7 @@ from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.facts import facts_of, numbers_beside
 
 DEFAULT_SCHOOL = school_from(FACETS, {})
 
@@ -104,13 +105,19 @@ class Line:
 
 @dataclass(frozen=True, slots=True)
 class Cost:
-    """What a working costs the class: lines written, the largest whole number in them, multiplication facts beyond
-    12 × 12, and whether a simplification is left over at the end."""
+    """What a working costs the class: lines written, numbers written beside them, the largest whole number in the
+    lines, multiplication facts beyond 12 × 12, and whether a simplification is left over at the end."""
 
     lines: int
+    beside: int
     largest: int
     large_facts: int
     simplifies: bool
+
+    @property
+    def writing(self) -> int:
+        """All that is written, in numbers: a line has about four (common practice, no source)."""
+        return 4 * self.lines + self.beside
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,8 +142,9 @@ class Working:
     def cost(self) -> Cost:
         return Cost(
             lines=sum(not line.is_question for line in self.lines) - 1,
+            beside=sum(numbers_beside(s) for line in self.lines for s in line.side),
             largest=max(_largest(line.expr) for line in self.lines),
-            large_facts=sum(_is_large(s) for line in self.lines for s in line.side),
+            large_facts=sum(a > 1 and b > LARGEST_TABLE for a, b in facts_of(self.derivation)),
             simplifies=any(line.by is not None and line.by.goal == "simplify" for line in self.lines),
         )
 
@@ -197,11 +205,8 @@ def _written(start: Expr, derivation: Derivation) -> list[Line]:
     return lines
 
 
-def _is_large(side: SideWork) -> bool:
-    """A renaming whose multiplication lies beyond 12 × 12."""
-    return isinstance(side, Renaming) and (
-        max(side.numerator, side.multiplier) > 12 or max(side.denominator, side.multiplier) > 12
-    )
+LARGEST_TABLE = 12
+"""The largest times table that a class learns."""
 
 
 def _largest(expr: Expr) -> int:

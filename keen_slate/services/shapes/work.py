@@ -133,6 +133,7 @@ class ShownChoice(Shape):
     about: str
     in_force: bool
     lines: int
+    beside: int
     largest: str
     refused: str | None
     recommended: bool
@@ -329,9 +330,11 @@ class Pictures(Shape):
 
 
 class ShownCost(Shape):
-    """What a working costs: lines, the largest number, facts beyond 12 × 12, whether a simplification is left."""
+    """What a working costs: lines, numbers beside them, the largest number, facts beyond 12 × 12, whether a
+    simplification is left."""
 
     lines: int
+    beside: int
     largest: str
     large_facts: int
     simplifies: bool

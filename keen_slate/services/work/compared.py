@@ -61,7 +61,11 @@ def compare(request: CompareRequest) -> Compared:
 def _shown_cost(working: Working) -> ShownCost:
     cost = working.cost
     return ShownCost(
-        lines=cost.lines, largest=str(cost.largest), large_facts=cost.large_facts, simplifies=cost.simplifies
+        lines=cost.lines,
+        beside=cost.beside,
+        largest=str(cost.largest),
+        large_facts=cost.large_facts,
+        simplifies=cost.simplifies,
     )
 
 
@@ -95,6 +99,7 @@ def _facets(asked: Asked, working: Working) -> list[ShownFacet]:
                 about=asked.named(facet.choice(id).about),
                 in_force=school[facet.id] == id,
                 lines=w.cost.lines,
+                beside=w.cost.beside,
                 largest=str(w.cost.largest),
                 refused=refusals[id],
                 recommended=id == best and bool(why),

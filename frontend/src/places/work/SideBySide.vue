@@ -46,7 +46,7 @@ const emit = defineEmits<{ close: []; take: [] }>()
       <tfoot v-if="!wrong">
         <tr>
           <td v-for="(side, at) in [compared.first, compared.second]" :key="at">
-            {{ side.cost.lines }} lines, numbers to {{ side.cost.largest }},
+            {{ side.cost.lines }} lines{{ side.cost.beside ? ` and ${side.cost.beside} numbers beside` : '' }}, numbers to {{ side.cost.largest }},
             {{ side.cost.large_facts === 0 ? 'no fact' : side.cost.large_facts === 1 ? '1 fact' : `${side.cost.large_facts} facts` }} beyond 12 × 12,
             {{ side.cost.simplifies ? 'a simplification at the end' : 'nothing left to simplify' }}
           </td>

@@ -1,0 +1,51 @@
+"""What a working asks of a class besides its lines: multiplication facts, and numbers written beside."""
+
+from keen_slate.core.machine.engine import Derivation, Rule
+from keen_slate.core.machine.side_work import (
+    Calculation,
+    Division,
+    FactorPairs,
+    Multiples,
+    PrimeFactors,
+    Renaming,
+    SideWork,
+)
+from keen_slate.core.problem.tree import at_path
+
+
+def facts_of(work: Derivation) -> frozenset[tuple[int, int]]:
+    """The multiplication facts that a working takes, divisions as the facts that undo them.
+
+    >>> from keen_slate.core.working.work import work
+    >>> sorted(facts_of(work(read("1/4 + 5/6")).derivation))
+    [(1, 3), (1, 12), (2, 5), (2, 6), (3, 4)]
+    """
+    found: set[tuple[int, int]] = set()
+    for step in work.steps:
+        for side in step.side:
+            if isinstance(side, Renaming):
+                found |= {(side.numerator, side.multiplier), (side.denominator, side.multiplier)}
+        if isinstance(step.by, Rule) and step.by.facts is not None:
+            found |= set(step.by.facts(at_path(step.before, step.at), step.wrote))
+    return frozenset((min(f), max(f)) for f in found)
+
+
+def numbers_beside(side: SideWork) -> int:
+    """How many numbers a piece of side work has to be written with: each multiple listed, each factor, each row.
+
+    >>> numbers_beside(Multiples(((4, (4, 8, 12)), (6, (6, 12))), 12))
+    5
+    """
+    match side:
+        case Multiples(rows):
+            return sum(len(row) for _, row in rows)
+        case PrimeFactors(rows):
+            return sum(len(factors) for _, factors in rows) + 1
+        case FactorPairs(rows):
+            return sum(2 * len(pairs) for _, pairs in rows)
+        case Renaming():
+            return 2
+        case Calculation():
+            return 1
+        case Division(rows=rows):
+            return 2 * len(rows)
