@@ -7,6 +7,7 @@ from typing import Any
 from keen_slate.command_line.arguments import Teacher
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.glass import better_numbers, separating, under_the_glass
+from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates
 from keen_slate.core.machine.school import School
@@ -63,6 +64,8 @@ def worked(problem: Problem, teacher: Teacher) -> Record:
                 "answer": text_of(w.answer, manner),
                 "value": None if w.value is None else str(w.value),
                 "caught": w.caught,
+                "shows": say(how_it_shows(w.derivation, w.answer), manner),
+                "question": say(refutation(problem, w.answer).question, manner),
             }
             for w in second.likely_wrong
         ],

@@ -8,6 +8,7 @@ from keen_slate.command_line.problems import Record, fault_of, guarded, read_by
 from keen_slate.core.diagnosis.answers import Cause, Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.lines import judge_lines
+from keen_slate.core.diagnosis.refuting import refutation
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import problem_text, text_of
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
@@ -50,6 +51,10 @@ class Diagnosing:
             for c in found.causes
         ]
         causes += [{"mistakes": [fault], "slips": 0, "answer": shown} for fault in found.faults]
+        if found.verdict == "wrong" and found.answer is not None:
+            question = say(refutation(prepared.problem, found.answer).question, manner)
+            for cause in causes:
+                cause["question"] = question
         record: Record = {
             "problem": prepared.problem.text(manner),
             "answer": answer,

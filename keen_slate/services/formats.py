@@ -200,7 +200,7 @@ def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
         r"\begin{document}", rf"\section*{{{_tex(found.name)}}}", r"\begin{enumerate}",
     ]  # fmt: skip
     for example in found.examples:
-        asked = Asked.read(example.problem, example.school, content.get("words", {}))
+        asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
         edits = Edits.model_validate(example.edits)
         working = asked.work(edits.turns)
         lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
@@ -241,7 +241,7 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
     """A QTI 3 package: each wrong choice is what a mistake leads to, under the mistake's id."""
     items: list[ItemFile] = []
     for number, example in enumerate(found.examples, start=1):
-        asked = Asked.read(example.problem, example.school, content.get("words", {}))
+        asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
         right = asked.work().answer
         choices = [Choice("right", mathml(right, asked.amounts, spoken=spoken(right, asked.amounts)))]
         seen = {text_of(right)}

@@ -3,6 +3,7 @@
 from typing import Any
 from uuid import UUID
 
+from keen_slate.core.diagnosis.refuting import refutation
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.working.work import Working, work
@@ -34,7 +35,7 @@ class Lessons:
 def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
     """One example as it is shown; ``content`` are the desk's settings."""
     task, edits = Task.model_validate(example.task), Edits.model_validate(example.edits)
-    asked = Asked.read(example.problem, example.school, content.get("words", {}))
+    asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
     acronym = content.get("acronym", "none")
     right = asked.work(edits.turns)
     second = look_twice(asked.problem, asked.school)
@@ -52,7 +53,7 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
         lines=_lines(shown, working, asked, Edits() if finding else edits, drawn),
         answer=asked.notation(right.answer),
         turn=task.role == "turn" or task.fading.kind == "bare",
-        find=asked.named(BY_ID[task.mistake].question) if finding else "",
+        find=asked.say(refutation(asked.problem, working.answer).question) if finding else "",
         wrong=None if likeliest is None or finding else _on_purpose(likeliest.mistake, asked, acronym),
     )
 
@@ -102,4 +103,4 @@ def _on_purpose(mistake: str, asked: Asked, acronym: str) -> WrongOnPurpose:
     working = work(asked.problem, asked.school, BY_ID[mistake])
     shown = shown_working(asked, working, acronym)
     lines = [n for n in _lines(shown, working, asked, Edits(), {}) if not n.only_asks]
-    return WrongOnPurpose(lines=lines, question=asked.named(BY_ID[mistake].question))
+    return WrongOnPurpose(lines=lines, question=asked.say(refutation(asked.problem, working.answer).question))

@@ -154,7 +154,7 @@ def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]
     taken = [read_and_worked(i.problem)[0] for i in items]
     other: list[Item] = []
     for index, item in enumerate(items):
-        asked = Asked.read(item.problem, item.school, {})
+        asked = Asked.read(item.problem, item.school, {}, kept=True)
         made = twin(asked.problem, f"B/{index}", None, asked.school, taken)
         if made is None:
             other.append(item)

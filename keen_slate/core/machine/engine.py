@@ -28,7 +28,7 @@ from keen_slate.core.problem.tree import (
     same_value,
     tidy,
 )
-from keen_slate.core.saying import going_astray
+from keen_slate.core.saying import going_astray, refuting
 from keen_slate.core.saying.say import Say
 
 MAX_STEPS = 2000
@@ -335,7 +335,7 @@ def strike(mistake: MalRule, goals: tuple[Goal, ...], expr: Expr, school: School
             outcome = mistake.strike(at_path(expr, goal.at), school)
             if isinstance(outcome, Move):
                 if outcome.said is None:
-                    said = Say.of(going_astray.as_it_shows, shows=mistake.shows)
+                    said = Say.of(refuting.taken_for, before=at_path(expr, goal.at), after=outcome.after)
                     outcome = Move(outcome.after, said, outcome.side)
                 step = _step(mistake, goals[: index + 1], expr, outcome)
                 return step if is_workable(step.after) else DIVIDES_BY_ZERO

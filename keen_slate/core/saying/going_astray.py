@@ -4,7 +4,7 @@ from keen_slate.core.notation.layout import MINUS
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.numbers.forms import CommonFraction
 from keen_slate.core.saying.phrases import signed, signed_number
-from keen_slate.core.saying.words import in_words, piece, sentence
+from keen_slate.core.saying.words import piece, sentence
 
 
 def mistake_tops_and_bottoms(w: Manner, parts: tuple[tuple[bool, CommonFraction], ...]) -> str:
@@ -34,10 +34,6 @@ def mistake_regroup_ten(_: Manner, whole: int, top: int, new_top: int) -> str:
 
 def regroup_ten_impasse(w: Manner, top: int, new_top: int, less_top: int, bottom: int) -> str:
     return f"Even {top} + 10 = {new_top} {piece(bottom, w)} are not enough to take {less_top} away."
-
-
-def as_it_shows(w: Manner, shows: str) -> str:
-    return in_words(shows, w)
 
 
 def fractions_alone_impasse(_: Manner) -> str:

@@ -42,7 +42,7 @@ def diagnose_answer(request: AnswerRequest) -> Diagnosed:
         said=said,
         causes=[
             ShownCause(
-                mistakes=[_named(m, asked) for m in c.mistakes],
+                mistakes=[_named(m, asked, found.answer if found.verdict == "wrong" else None) for m in c.mistakes],
                 slips=c.slips,
                 slip=asked.say(Say.of(verdicts.slip, kind=c.slip, alone=not c.mistakes, worked=c.worked))
                 if c.slip

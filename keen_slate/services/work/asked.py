@@ -1,11 +1,13 @@
 """A request understood: the problem, the school, and the teacher's manner."""
 
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from fractions import Fraction
 
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.text import asked_round, text_of
+from keen_slate.core.notation.units import ANY_UNIT
 from keen_slate.core.problem.blanks import only_decimals
 from keen_slate.core.problem.tree import Chain, Expr, Negative, Path, decimal_for, decimal_places, number_for
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
@@ -29,10 +31,12 @@ class Asked:
         self.amounts = words.labelled(problem.label)
 
     @classmethod
-    def read(cls, text: str, school: Mapping[str, str], words: Mapping[str, str]) -> "Asked":
-        """Raises UnreadableProblem for the text, UnknownChoice and UnknownWord for the rest."""
+    def read(cls, text: str, school: Mapping[str, str], words: Mapping[str, str], *, kept: bool = False) -> "Asked":
+        """Raises UnreadableProblem for the text, UnknownChoice and UnknownWord for the rest. What is ``kept`` has been
+        read before, with units that may have been taken from the list since."""
         manner = chosen_words(words)
-        return cls(read_in_words(text, manner), school_from(FACETS, school), manner)
+        problem = read_in_words(text, replace(manner, units=f"{manner.units} {ANY_UNIT}") if kept else manner)
+        return cls(problem, school_from(FACETS, school), manner)
 
     @classmethod
     def of(cls, request: WorkRequest) -> "Asked":

@@ -5,16 +5,18 @@ from string import ascii_uppercase
 from keen_slate.core.curriculum.places import place_text
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.glass import better_numbers, how_much_it_tells, separating, under_the_glass
+from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
 from keen_slate.core.diagnosis.second_look import LikelyWrong, SecondLook, look_twice
 from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates
 from keen_slate.core.malrules.listing import MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.number_line import Band, number_line
-from keen_slate.core.pictures.shapes import NAMES as PICTURES
+from keen_slate.core.pictures.shapes import told
 from keen_slate.core.problem.blanks import only_decimals
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
+    Expr,
     evaluate,
 )
 from keen_slate.core.saying import verdicts
@@ -22,6 +24,7 @@ from keen_slate.core.saying.say import Say
 from keen_slate.core.working.checks import Check, checks_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from keen_slate.render.number_line_svg import number_line_svg
+from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.work import (
     BetterItem,
@@ -80,23 +83,29 @@ def shown_estimate(estimate: Estimate, asked: Asked) -> ShownEstimate:
 
 def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[str, list[str]]) -> ShownMistake:
     words = MISTAKES[wrong.mistake]
+    refuted = refutation(asked.problem, wrong.answer)
     same = [m for m in groups.get(text_of(wrong.answer), []) if m != wrong.mistake]
     return ShownMistake(
         mistake=wrong.mistake, name=asked.named(words.name), belief=asked.phrase(words.belief),
-        shows=asked.named(words.shows), question=asked.named(words.question),
-        picture=PICTURES[words.picture], source=words.source,
+        shows=asked.say(how_it_shows(wrong.derivation, wrong.answer)), question=asked.say(refuted.question),
+        picture=picture_svg(refuted.picture, asked.say(told(refuted.picture))) if refuted.picture else "",
+        source=words.source,
         met=place_text(words.met), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
         like=[asked.named(MISTAKES[m].name) for m in same],
     )  # fmt: skip
 
 
-def _named(mistake: str, asked: Asked) -> NamedMistake:
+def _named(mistake: str, asked: Asked, answer: Expr | None = None) -> NamedMistake:
+    """A mistake by its name; with the ``answer`` that it led to the question is about that one."""
     words = MISTAKES[mistake]
+    question = asked.named(words.question)
+    if answer is not None:
+        question = asked.say(refutation(asked.problem, answer).question)
     return NamedMistake(
         mistake=mistake,
         name=asked.named(words.name),
         belief=asked.phrase(words.belief),
-        question=asked.named(words.question),
+        question=question,
     )
 
 

@@ -46,7 +46,8 @@ const open = ref('')
       <div v-if="open === wrong.mistake" class="mistake-body">
         <p>The pupil seems to believe: {{ wrong.belief }}.</p>
         <p>{{ wrong.shows }}</p>
-        <p><b>Ask:</b> {{ wrong.question }} <b>Draw:</b> {{ wrong.picture }}.</p>
+        <p><b>Ask:</b> {{ wrong.question }}</p>
+        <div v-if="wrong.picture" class="counter-picture" v-html="wrong.picture" />
         <p v-if="wrong.like.length">Gives the same here: {{ wrong.like.join('; ') }}.</p>
         <p class="quiet">First met: {{ wrong.met }} (from memory). {{ wrong.source }}</p>
         <Button

@@ -1,0 +1,205 @@
+"""A wrong answer refuted by the numbers in hand: what became of what, a question that unsettles it, and a picture.
+
+The question is chosen by what is false of this answer: a sum below one of its terms, a difference above what was there,
+an answer that does not lead back. Every number in it is the item's, the answer's, or worked out from the two.
+"""
+
+from dataclasses import dataclass
+from fractions import Fraction
+from math import lcm
+
+from keen_slate.core.estimating.estimates import estimates
+from keen_slate.core.machine.engine import Derivation
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
+from keen_slate.core.pictures.shapes import LARGEST_STRIP, Bars, Picture, Strip, Strips
+from keen_slate.core.problem.tree import (
+    Chain,
+    Common,
+    Comparison,
+    Convert,
+    Estimating,
+    Expr,
+    Factor,
+    NoOneValue,
+    Product,
+    Rounding,
+    Simplify,
+    Sum,
+    at_path,
+    children,
+    decimal_for,
+    decimal_places,
+    evaluate,
+    number_for,
+    tidy,
+    walk,
+)
+from keen_slate.core.reading.reading import Problem
+from keen_slate.core.saying import refuting
+from keen_slate.core.saying.say import Say
+
+MOST_SHOWN = 3
+"""Wholes that strips show at most; beyond, bars are drawn."""
+
+
+@dataclass(frozen=True, slots=True)
+class Refutation:
+    """A question, and the two amounts that it sets against each other, for a picture."""
+
+    question: Say
+    amounts: tuple[Fraction, ...] = ()
+
+    @property
+    def picture(self) -> Picture | None:
+        """Both to one scale: strips where the pieces can be seen, else bars; None where one is below nothing."""
+        if len(self.amounts) != 2 or min(self.amounts) < 0 or self.amounts[0] == self.amounts[1]:
+            return None
+        if max(self.amounts) <= MOST_SHOWN and all(a.denominator <= LARGEST_STRIP for a in self.amounts):
+            return Strips(tuple(Strip(a.numerator, a.denominator) for a in self.amounts))
+        smaller, larger = sorted(self.amounts)
+        return Bars(larger, (smaller, larger - smaller), 1) if smaller else None
+
+
+def how_it_shows(derivation: Derivation, answer: Expr) -> Say:
+    """What the mistake made of what, in the numbers that stood there."""
+    step = next((s for s in derivation.steps if s.by_mistake), None)
+    if step is not None:
+        before = at_path(step.before, step.at)
+        if text_of(before) != text_of(step.wrote):
+            return Say.of(refuting.taken_for, before=before, after=step.wrote)
+    return Say.of(refuting.stands_there, answer=answer)
+
+
+def refutation(problem: Problem, answer: Expr) -> Refutation:
+    """The question that unsettles this answer to this problem.
+
+    >>> from keen_slate.core.saying.say import say
+    >>> say(refutation(read("2/5 + 1/2"), read("3/7").expr).question)
+    '1/2 is only one part of the sum. Can all of it be 3/7?'
+    """
+    expr = problem.expr
+    if isinstance(expr, Comparison):
+        return _of_a_comparison(expr)
+    if isinstance(expr, Chain):
+        return Refutation(Say.of(refuting.put_in, filled=answer)) if isinstance(answer, Chain) else _blank(expr, answer)
+    try:
+        value, right = evaluate(answer), evaluate(expr)
+    except (NoOneValue, ZeroDivisionError):
+        return Refutation(Say.of(refuting.work_again, answer=answer, problem=expr))
+    if value == right:
+        return _of_its_form(expr, answer)
+    match expr:
+        case Rounding(of, unit):
+            return Refutation(Say.of(refuting.how_far_off, answer=answer, number=of, unit=unit), (evaluate(of), value))
+        case Estimating(of):
+            return _of_a_calculation(tidy(of), answer, value)
+        case Convert(of) | Simplify(of) if not isinstance(tidy(of), (Sum, Product)):
+            return _of_another_form(tidy(of), answer, value)
+        case Convert(of) | Simplify(of):
+            return _of_a_calculation(tidy(of), answer, value)
+        case Common():
+            return Refutation(Say.of(refuting.work_again, answer=answer, problem=expr))
+    return _of_a_calculation(tidy(expr), answer, value)
+
+
+def _of_a_comparison(expr: Comparison) -> Refutation:
+    one, other = expr.written[:2]
+    amounts = evaluate(one), evaluate(other)
+    bottoms = [n.denominator for n in (one, other) if isinstance(n, (CommonFraction, MixedNumber))]
+    if len(bottoms) == 2:
+        return Refutation(Say.of(refuting.count_in_pieces, one=one, other=other, bottom=lcm(*bottoms)), amounts)
+    decimals = [n for n in (one, other) if isinstance(n, DecimalNumeral)]
+    if len(decimals) == 2:
+        bottom = 10 ** max(d.places for d in decimals)
+        return Refutation(Say.of(refuting.count_in_pieces, one=one, other=other, bottom=bottom), amounts)
+    return Refutation(Say.of(refuting.compare_each, one=one, other=other), amounts)
+
+
+def _blank(expr: Chain, answer: Expr) -> Refutation:
+    return Refutation(Say.of(refuting.work_again, answer=answer, problem=expr))
+
+
+def _of_another_form(number: Expr, answer: Expr, value: Fraction) -> Refutation:
+    """A number written in another form that is worth something else."""
+    plain = number_for(value)
+    if text_of(plain) == text_of(answer) and decimal_places(value) is not None:
+        plain = decimal_for(value) if value >= 0 else plain
+    amounts = evaluate(number), value
+    if text_of(plain) in (text_of(answer), text_of(number)):
+        return Refutation(Say.of(refuting.as_much_as, answer=answer, number=number), amounts)
+    return Refutation(Say.of(refuting.same_as, answer=answer, plain=plain, number=number), amounts)
+
+
+def _of_a_calculation(expr: Expr, answer: Expr, value: Fraction) -> Refutation:
+    if value < 0 and all(evaluate(n) >= 0 for n in walk(expr) if not children(n)) and evaluate(expr) >= 0:
+        return Refutation(Say.of(refuting.below_nothing, answer=answer))
+    if isinstance(expr, Sum):
+        return _of_a_sum(expr, answer, value)
+    if isinstance(expr, Product):
+        return _of_a_product(expr, answer, value)
+    return _about(expr, answer, value)
+
+
+def _of_a_sum(expr: Sum, answer: Expr, value: Fraction) -> Refutation:
+    worths = [evaluate(t.expr) for t in expr.terms]
+    added = all(not t.minus for t in expr.terms)
+    if added and min(worths) >= 0 and max(worths) > value:
+        largest = max(range(len(worths)), key=lambda i: worths[i])
+        term = expr.terms[largest].expr
+        return Refutation(Say.of(refuting.less_than_a_term, answer=answer, term=term), (worths[largest], value))
+    *before, last = expr.terms
+    rest = tidy(Sum(tuple(before)))
+    if not added and all(t.minus for t in expr.terms[1:]) and min(worths) >= 0 and value > worths[0] >= 0:
+        start = expr.terms[0].expr
+        if not expr.terms[0].minus:
+            said = Say.of(refuting.more_than_was_there, answer=answer, minuend=start)
+            return Refutation(said, (worths[0], value))
+    if last.minus:
+        said = Say.of(refuting.add_back, answer=answer, taken=last.expr, start=rest)
+        return Refutation(said, (evaluate(rest), value + worths[-1]))
+    said = Say.of(refuting.take_back, answer=answer, added=last.expr, start=rest)
+    return Refutation(said, (evaluate(rest), value - worths[-1]))
+
+
+def _of_a_product(expr: Product, answer: Expr, value: Fraction) -> Refutation:
+    *before, last = expr.factors
+    worth = evaluate(last.expr)
+    rest = tidy(Product(tuple(before))) if not before[0].divide else Product((Factor(before[0].expr),))
+    if last.divide:
+        said = Say.of(refuting.multiply_back, answer=answer, divisor=last.expr, start=rest)
+        return Refutation(said, (evaluate(rest), value * worth))
+    if len(expr.factors) == 2:
+        for factor, other in ((expr.factors[0].expr, last.expr), (last.expr, expr.factors[0].expr)):
+            if 0 < evaluate(factor) < 1 and value >= evaluate(other) > 0:
+                said = Say.of(refuting.part_of, answer=answer, factor=factor, other=other)
+                return Refutation(said, (evaluate(other), value))
+    if worth == 0:
+        return _about(expr, answer, value)
+    said = Say.of(refuting.divide_back, answer=answer, factor=last.expr, start=rest)
+    return Refutation(said, (evaluate(rest), value / worth))
+
+
+def _about(expr: Expr, answer: Expr, value: Fraction) -> Refutation:
+    """Against an estimate that exposes it, else against the order of the steps."""
+    exposing = next((e for e in estimates(expr) if not e.low <= value <= e.high), None)
+    if exposing is not None:
+        return Refutation(
+            Say.of(refuting.near_estimate, answer=answer, rounded=exposing.rounded), (exposing.value, value)
+        )
+    return Refutation(Say.of(refuting.work_again, answer=answer, problem=expr))
+
+
+def _of_its_form(expr: Expr, answer: Expr) -> Refutation:
+    """The right value in an unfit form."""
+    match answer:
+        case CommonFraction(top, bottom) if top >= bottom:
+            return Refutation(Say.of(refuting.pieces_of_a_whole, top=top, bottom=bottom))
+        case MixedNumber(_, top, bottom) if top >= bottom:
+            return Refutation(Say.of(refuting.pieces_of_a_whole, top=top, bottom=bottom))
+        case CommonFraction(top, bottom) | MixedNumber(_, top, bottom):
+            return Refutation(Say.of(refuting.both_divided, top=top, bottom=bottom))
+        case DecimalNumeral():
+            return Refutation(Say.of(refuting.last_zeros, answer=answer))
+        case _:
+            return Refutation(Say.of(refuting.as_much_as, answer=answer, number=expr))

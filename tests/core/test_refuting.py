@@ -1,0 +1,134 @@
+"""What is said of a wrong answer: every number in it is the item's, the answer's, or comes out as it says."""
+
+import re
+import unittest
+from fractions import Fraction
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.pictures.shapes import Bars, Strips
+from keen_slate.core.problem.tree import evaluate
+from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.saying.say import say
+from tests.core.test_mal_rules import rows
+from tests.support.arithmetic import value_of_line
+from tests.support.generated import asked, decimal_sums, expressions, sums
+from tests.support.searching import searched
+
+NUMBER = re.compile(r"\d+ \d+/\d+|\d+/\d+|\d*\.\d+(?:\(\d+\))?|\d+")
+_EACH = 20
+"""Items on which each mistake is looked at, where it can be made on as many."""
+
+
+def numbers(text: str) -> set[Fraction]:
+    found = set()
+    for number in NUMBER.findall(text):
+        if "(" not in number:
+            found.add(value_of_line(number))
+            found |= {Fraction(n) for n in re.findall(r"\d+", number)}
+    return found
+
+
+def worth(number: str) -> Fraction:
+    return value_of_line(number.rstrip("%")) / (100 if number.endswith("%") else 1)
+
+
+class Refuting(unittest.TestCase):
+    def judged(self, text: str, seen: dict[str, int] | None = None) -> None:
+        try:
+            problem = read(text)
+        except UnreadableProblem:
+            return
+        second = look_twice(problem)
+        for wrong in (*second.likely_wrong, *second.form_only):
+            if seen is not None:
+                seen[wrong.mistake] = seen.get(wrong.mistake, 0) + 1
+            lines = " ; ".join(text_of(e) for s in wrong.derivation.steps for e in (s.before, s.wrote, s.after))
+            there = numbers(f"{problem.text()} ; {lines} ; {text_of(wrong.answer)}")
+            shows = say(how_it_shows(wrong.derivation, wrong.answer))
+            found = refutation(problem, wrong.answer)
+            question = say(found.question)
+            with self.subTest(text=text, mistake=wrong.mistake, shows=shows, question=question):
+                self.assertLessEqual(numbers(shows), there)
+                self.assertTrue(question.endswith("?"))
+                self.told_truly(question, found.question.id, there, problem.text(), found.amounts)
+                self.drawn_truly(found.picture, found.amounts)
+
+    def told_truly(
+        self, question: str, id: str, there: set[Fraction], text: str, amounts: tuple[Fraction, ...]
+    ) -> None:
+        """Numbers that do not stand there are recomputed; what a question presupposes is so."""
+        new = numbers(question) - there
+        if id == "same-as":
+            one, plain = (worth(n) for n in re.match(r"(.+) is (.+)\. Is", question).groups())
+            self.assertEqual(one, plain)
+            new -= numbers(str(re.match(r".+ is (.+)\. Is", question)[1]))
+        elif id in ("near-estimate", "count-in-pieces"):
+            new = set()
+        elif id == "below-nothing":
+            new -= {Fraction(0)}
+        elif id == "how-far-off":
+            new -= numbers(question.partition(":")[0])
+        self.assertFalse(new, question)
+        if id == "less-than-a-term":
+            self.assertGreater(amounts[0], amounts[1])
+        elif id == "more-than-was-there":
+            self.assertLess(amounts[0], amounts[1])
+        elif id in ("add-back", "take-back", "multiply-back", "divide-back"):
+            self.assertNotEqual(*amounts)  # the answer does not lead back: it is wrong
+        elif id == "part-of":
+            self.assertLessEqual(amounts[0], amounts[1])
+        elif id == "both-divided":
+            self.assertTrue(re.search(r"both \d+ and \d+", question))
+
+    def drawn_truly(self, picture: object, amounts: tuple[Fraction, ...]) -> None:
+        """Both amounts to one scale."""
+        if isinstance(picture, Strips):
+            self.assertEqual(tuple(row.length for row in picture.rows), amounts)
+        elif isinstance(picture, Bars):
+            self.assertEqual((picture.whole, picture.parts[0]), (max(amounts), min(amounts)))
+            self.assertEqual(sum(picture.parts), picture.whole)
+
+    def test_every_mistake_on_its_own_items(self) -> None:
+        seen: dict[str, int] = {}
+        for row in rows():
+            self.judged(row.problem, seen)
+        self.assertLessEqual(set(BY_ID) - set(seen), set(), "not looked at")
+
+    @searched(1200, share=20)
+    @given(sums() | decimal_sums() | expressions(depth=1) | asked())
+    def test_on_any_item(self, text: str) -> None:
+        self.judged(text)
+
+    # By hand: the problem, a wrong answer, what is asked.
+    BY_HAND = (
+        ("2/3 + 3/4", "5/7", "3/4 is only one part of the sum. Can all of it be 5/7?"),
+        ("5 1/6 − 2 5/6", "3 2/3", "Add 2 5/6 to 3 2/3. Do you get 5 1/6?"),
+        ("6 − 3/8", "6 3/8", "Something was taken away from 6. Can 6 3/8 be left?"),
+        ("3/4 × 8", "32/3", "3/4 is less than a whole. Can 3/4 of 8 be 32/3?"),
+        ("6 ÷ 3/4", "4 1/2", "Multiply 4 1/2 by 3/4. Do you get 6?"),
+        ("2 3/4 as an improper fraction", "9/4", "9/4 is 2 1/4. Is that as much as 2 3/4?"),
+        ("simplify 28/42", "14/42", "14/42 is 1/3. Is that as much as 28/42?"),
+        ("compare 3/4 and 5/6", "3/4 > 5/6", "How many twelfths is 3/4, and how many is 5/6?"),
+        ("compare 0.7 and 0.65", "0.7 < 0.65", "How many hundredths is 0.7, and how many is 0.65?"),
+        ("20 − 3 × 4", "68", "Something was taken away from 20. Can 68 be left?"),
+    )
+
+    def test_by_hand(self) -> None:
+        for text, answer, question in self.BY_HAND:
+            problem = read(text)
+            given_answer = problem.expr if ">" in answer or "<" in answer else read(answer, answer=True).expr
+            self.assertEqual(say(refutation(problem, given_answer).question), question)
+
+    @searched(200)
+    @given(st.integers(2, 12), st.integers(2, 12), st.integers(1, 40))
+    def test_a_refutation_never_asks_what_is_so(self, a: int, b: int, off: int) -> None:
+        problem = read(f"1/{a} + 1/{b}")
+        wrong = evaluate(problem.expr) + Fraction(off, 60)
+        found = refutation(problem, read(f"{wrong.numerator}/{wrong.denominator}", answer=True).expr)
+        self.assertNotEqual(*found.amounts)
