@@ -5,18 +5,19 @@ An item is prepared once: every single mal-rule under every school, pairs, and s
 
 from collections.abc import Iterator
 from contextlib import suppress
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from fractions import Fraction
 from typing import Literal
 
 from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults, is_wrong_unit
 from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches
+from keen_slate.core.diagnosis.second_look import struck
 from keen_slate.core.diagnosis.written import filled_in, number_in, order_in, remainder_kept
-from keen_slate.core.machine.school import School
-from keen_slate.core.malrules.listing import LIKELIHOOD
+from keen_slate.core.machine.school import School, fitting_school
+from keen_slate.core.malrules.listing import LIKELIHOOD, MAL_RULES
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.numbers.forms import DecimalNumeral
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import (
@@ -29,14 +30,17 @@ from keen_slate.core.problem.tree import (
     Negative,
     Rounding,
     Simplify,
+    at_path,
     decimal_for,
     decimal_places,
     evaluate,
     number_for,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
+from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
+from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 Verdict = Literal["right", "wrong form", "wrong", "unreadable"]
@@ -85,11 +89,17 @@ Key = Fraction | str | tuple[Fraction, ...]
 
 @dataclass(frozen=True, slots=True)
 class Prepared:
-    """An item with all its known wrong answers, by value (by the signs, for a comparison)."""
+    """An item with all its known wrong answers, by value (by the signs, for a comparison).
+
+    ``forms`` are answers of the right value as they stand where a mistake of form is made, ``unreduced`` is the bottom
+    before anything was simplified, 0 where nothing was.
+    """
 
     problem: Problem
     right: Expr
     by_value: dict[Key, tuple[Cause, ...]]
+    forms: dict[Expr, tuple[str, ...]] = field(default_factory=dict)
+    unreduced: int = 0
 
     def singles(self) -> tuple[Cause, ...]:
         return tuple(c for causes in self.by_value.values() for c in causes if c.rank[0] == 0)
@@ -119,13 +129,40 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
             answer, causes = judged[end]
             causes.setdefault(made, answer)
     led_to.pop(right_key, None)
+    forms, unreduced = ({}, 0) if alone else _forms_of(problem, school)
     by_value = {key: list(_explaining(causes)) for key, causes in led_to.items()}
     explained = set(by_value)
     for worked, slip, value in _worked_instead(problem, others):
         # A digit copied wrongly gives many answers: it is thought of only where nothing else gives this one.
         if value != right_key and (slip == "item" or value not in explained):
             by_value.setdefault(value, []).append(Cause((), slip, _number_like(right, value), worked))
-    return Prepared(problem, right, {k: tuple(sorted(v, key=lambda c: c.rank)) for k, v in by_value.items()})
+    ranked = {k: tuple(sorted(v, key=lambda c: c.rank)) for k, v in by_value.items()}
+    return Prepared(problem, right, ranked, forms, unreduced)
+
+
+def _forms_of(problem: Problem, school: School) -> tuple[dict[Expr, tuple[str, ...]], int]:
+    """Where mistakes of form end, and the bottom of the first number that is simplified."""
+    fitting, _ = fitting_school(FACETS, school, problem.expr)
+    right = MACHINE.derive(problem.expr, fitting)
+    found: dict[Expr, tuple[str, ...]] = {}
+    for mistake in (m for m in MAL_RULES if m.kind == "form"):
+        made = struck(problem.expr, fitting, right, mistake)
+        if made is not None and made.impasse is None:
+            end = bare(made.end)
+            found[end] = (*found.get(end, ()), mistake.id)
+    simplified = next((at_path(s.before, s.at) for s in right.steps if s.goal == "simplify"), None)
+    return found, simplified.denominator if isinstance(simplified, (CommonFraction, MixedNumber)) else 0
+
+
+def _named_faults(prepared: Prepared, answer: Expr, faults: tuple[str, ...]) -> tuple[str, ...]:
+    """The faults of a form, those that say how it came about before those that only say what it is."""
+    if not faults:
+        return ()
+    named = [f for f in prepared.forms.get(answer, ()) if f not in faults]
+    bottom = answer.denominator if isinstance(answer, (CommonFraction, MixedNumber)) else 0
+    if "not-reduced" in faults and bottom < prepared.unreduced and "stopped-too-early" not in named:
+        named.append("stopped-too-early")
+    return (*named, *faults)
 
 
 def _explaining(causes: dict[Causes, Expr]) -> Iterator[Cause]:
@@ -211,6 +248,7 @@ def diagnose(
         return Diagnosis("wrong", (Cause(("wrong-unit",), "", answer.expr),), answer=answer.expr)
     if value == evaluate(prepared.right):
         faults = form_faults(problem, answer, policy, label_required=label_required)
+        faults = _named_faults(prepared, answer.expr, faults)
         return Diagnosis("wrong form" if faults else "right", faults=faults, answer=answer.expr)
     causes = prepared.by_value.get(value, ())
     ranked = sorted(causes, key=lambda c: (c.rank[0], c.answer != answer.expr, c.rank[1]))

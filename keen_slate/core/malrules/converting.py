@@ -110,6 +110,19 @@ def divide_top_only(expr: Expr) -> Move | Impasse | None:
     return Move(mixed_form(whole, top // gcd(top, bottom), bottom))
 
 
+def divide_bottom_only(expr: Expr) -> Move | Impasse | None:
+    """Only the bottom is divided: 6/8 becomes 6/4.
+
+    >>> divide_bottom_only(CommonFraction(6, 8)).after
+    CommonFraction(numerator=6, denominator=4)
+    """
+    found = _fraction(expr)
+    if found is None:
+        return None
+    whole, top, bottom = found
+    return Move(mixed_form(whole, top, bottom // gcd(top, bottom)))
+
+
 def divided_differently(expr: Expr) -> Move | Impasse | None:
     """Top and bottom are divided by different numbers: 9/12 becomes 3/6.
 
@@ -269,6 +282,20 @@ DIVIDE_TOP_ONLY = MalRule(
     needs=("simplify",),
     source=PRACTICE,
 )
+DIVIDE_BOTTOM_ONLY = MalRule(
+    id="divide-bottom-only",
+    goals=("simplify",),
+    apply=divide_bottom_only,
+    every=False,
+    name="Only the {bottom} divided",
+    belief="simplifying makes the {bottom} smaller",
+    shows="6/8 = 6/4.",
+    question="Are 6 quarters as much as 6 eighths?",
+    picture="strips",
+    met=EQUIVALENT,
+    needs=("simplify",),
+    source=PRACTICE,
+)
 DIVIDED_DIFFERENTLY = MalRule(
     id="divided-differently",
     goals=("simplify",),
@@ -330,6 +357,7 @@ MAL_RULES = (
     WHOLE_TIMES_TOP,
     QUOTIENT_REMAINDER_SWAPPED,
     DIVIDE_TOP_ONLY,
+    DIVIDE_BOTTOM_ONLY,
     DIVIDED_DIFFERENTLY,
     WHOLE_DIVIDED_ALONG,
     STOPPED_TOO_EARLY,

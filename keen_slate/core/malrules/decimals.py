@@ -1,5 +1,7 @@
 """Mistakes with decimals: columns, placeholders, places."""
 
+from fractions import Fraction
+
 from keen_slate.core.curriculum.places import DECIMAL_NOTATION, DECIMAL_SUMS, REPEATING
 from keen_slate.core.curriculum.sources import BUGS, DECIMAL_MISCONCEPTIONS, FRACTIONS_GUIDE, PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
@@ -121,6 +123,24 @@ def across_zero_lost(expr: Expr) -> Move | Impasse | None:
     return Move(Columns(rows, True, expr.places, expr.at, expr.done))
 
 
+def zero_made_nine(expr: Expr) -> Move | Impasse | None:
+    """Regrouping across a zero: the zeros become nines, and nothing is paid for them.
+
+    >>> zero_made_nine(Columns(((5, 0, 3), (1, 4, 8)), True, 2, 2)).after.rows[0]
+    (5, 9, 13)
+    """
+    assert isinstance(expr, Columns)
+    top = list(expr.rows[0])
+    lender = max((c for c in range(expr.at) if top[c] > 0), default=None)
+    if lender is None or lender == expr.at - 1:
+        return None
+    for between in range(lender + 1, expr.at):
+        top[between] = 9
+    top[expr.at] += 10
+    rows = (tuple(top), *expr.rows[1:])
+    return Move(Columns(rows, True, expr.places, expr.at, expr.done))
+
+
 def sides_apart(expr: Expr) -> Move | Impasse | None:
     """The two sides of the point are worked apart, each as a whole number: 4.8 + 3.7 becomes 7.15.
 
@@ -221,6 +241,18 @@ def repeat_cut_off(expr: Expr) -> Move | Impasse | None:
     return Move(DecimalNumeral(int(expr.value * 100), 2))
 
 
+def repeat_rounded_off(expr: Expr) -> Move | Impasse | None:
+    """A decimal that never ends is rounded to two places and given as exact: 3/7 becomes 0.43.
+
+    >>> repeat_rounded_off(CommonFraction(3, 7)).after
+    DecimalNumeral(digits=43, places=2, leading_zero=True)
+    """
+    if not isinstance(expr, (CommonFraction, MixedNumber)) or decimal_places(expr.value) is not None:
+        return None
+    rounded = int(expr.value * 100 + Fraction(1, 2))
+    return None if rounded == int(expr.value * 100) else Move(DecimalNumeral(rounded, 2))
+
+
 def zeros_left(expr: Expr) -> Move | Impasse | None:
     """Zeros are left at the end of a decimal answer: 3.50.
 
@@ -294,6 +326,19 @@ ACROSS_ZERO_LOST = MalRule(
     picture="jumps",
     met=DECIMAL_SUMS,
     needs=("decimals",),
+    source=BUGS,
+)
+ZERO_MADE_NINE = MalRule(
+    id="zero-made-nine",
+    goals=_COLUMN,
+    apply=zero_made_nine,
+    name="A zero made nine, and nothing paid",
+    belief="a zero becomes a nine, and that is enough",
+    shows="In {5.03} − {1.48} the zero becomes 9 and the 5 stays.",
+    question="Where did the nine come from?",
+    picture="square",
+    met=DECIMAL_SUMS,
+    needs=("regroup-in-columns",),
     source=BUGS,
 )
 SIDES_APART = MalRule(
@@ -373,6 +418,18 @@ REPEAT_CUT_OFF = MalRule(
     needs=("converting",),
     source=PRACTICE,
 )
+REPEAT_ROUNDED_OFF = MalRule(
+    id="repeat-rounded-off",
+    goals=("write-decimal",),
+    apply=repeat_rounded_off,
+    name="A rounded decimal given as exact",
+    belief="rounded to two places it is the answer",
+    shows="3/7 = {0.43}.",
+    question="What are seven times {0.43}? And seven sevenths of 3?",
+    picture="jumps",
+    met=REPEATING,
+    source=PRACTICE,
+)
 ZEROS_LEFT = MalRule(
     id="zeros-left",
     goals=("drop-zeros",),
@@ -394,12 +451,14 @@ MAL_RULES = (
     SMALLER_DIGIT_FROM_LARGER,
     REGROUPED_WITHOUT_PAYING,
     ACROSS_ZERO_LOST,
+    ZERO_MADE_NINE,
     SIDES_APART,
     PLACEHOLDER_ON_WRONG_SIDE,
     BAR_AS_POINT,
     PLACE_MISNAMED,
     REPEAT_IGNORED,
     REPEAT_CUT_OFF,
+    REPEAT_ROUNDED_OFF,
     ZEROS_LEFT,
 )
 """The likelier first."""

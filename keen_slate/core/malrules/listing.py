@@ -15,6 +15,7 @@ from keen_slate.core.malrules import (
     order,
     regrouping,
     rounding,
+    signs,
 )
 
 MAL_RULES: tuple[MalRule, ...] = (
@@ -25,6 +26,7 @@ MAL_RULES: tuple[MalRule, ...] = (
     *decimals.MAL_RULES,
     *multiplying.MAL_RULES,
     *comparing.MAL_RULES,
+    *signs.MAL_RULES,
     *order.MAL_RULES,
     *rounding.MAL_RULES,
     *filling.MAL_RULES,

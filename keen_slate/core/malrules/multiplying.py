@@ -2,11 +2,12 @@
 
 from math import lcm
 
-from keen_slate.core.curriculum.places import BY_FRACTION, DECIMAL_PRODUCTS, TIMES_FRACTION, TIMES_MIXED
+from keen_slate.core.curriculum.places import BY_FRACTION, DECIMAL_PRODUCTS, PERCENTS, TIMES_FRACTION, TIMES_MIXED
 from keen_slate.core.curriculum.sources import DECIMAL_MISCONCEPTIONS, FRACTIONS_GUIDE, PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
-from keen_slate.core.problem.tree import Expr, Factor, Product
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, mixed_form
+from keen_slate.core.problem.tree import Expr, Factor, Product, children, decimal_for, decimal_places, evaluate
+from keen_slate.core.rules.decimal_division import with_numbers
 from keen_slate.core.rules.factors import first_pair, pair_replaced
 
 
@@ -190,6 +191,86 @@ def neighbouring_fact(expr: Expr) -> Move | Impasse | None:
     return Move(pair_replaced(expr, Whole(a.n * b.n + a.n)))
 
 
+def sides_apart_in_products(expr: Expr) -> Move | Impasse | None:
+    """The two sides of the point are multiplied or divided apart: 4.8 × 2.5 becomes 8.40, 8.6 ÷ 2 becomes 4.3.
+
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(sides_apart_in_products(read("4.3 × 2.2").expr).after) == read("8.6").expr
+    True
+    """
+    found = _pair(expr)
+    if found is None or not all(isinstance(n, (Whole, DecimalNumeral)) for n in found[:2]):
+        return None
+    (a, a_part), (b, b_part) = (_sides(n) for n in found[:2])
+    if a_part is None and b_part is None:
+        return None
+    if found[2]:
+        by = b if b_part is None else b_part
+        if not b or not by:
+            return None
+        whole, part = a // b, (a_part or 0) // by
+    elif b_part is None or a_part is None:
+        whole, part = a * b, (a_part if b_part is None else b_part) * (b if b_part is None else a)  # type: ignore[operator]
+    else:
+        whole, part = a * b, a_part * b_part
+    places = len(str(part))
+    return Move(pair_replaced(expr, DecimalNumeral(whole * int("1" + "0" * places) + part, places)))
+
+
+def _sides(number: Expr) -> tuple[int, int | None]:
+    """What stands before the point, and behind it; None where there is no point."""
+    if isinstance(number, DecimalNumeral):
+        whole, part = divmod(number.digits, int("1" + "0" * number.places))
+        return whole, part
+    assert isinstance(number, Whole)
+    return number.n, None
+
+
+def point_lost_in_quotient(expr: Expr) -> Move | Impasse | None:
+    """The digits of the quotient stand without their point: 7.2 ÷ 4 becomes 18.
+
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(point_lost_in_quotient(read("7.2 ÷ 4").expr).after)
+    Whole(n=18)
+    """
+    found = _pair(expr)
+    if found is None or not found[2] or not all(isinstance(n, (Whole, DecimalNumeral)) for n in found[:2]):
+        return None
+    quotient = evaluate(found[0]) / evaluate(found[1])
+    places = decimal_places(quotient)
+    if not places:
+        return None
+    return Move(pair_replaced(expr, Whole(int(quotient * int("1" + "0" * places)))))
+
+
+def point_as_in_dividend(expr: Expr) -> Move | Impasse | None:
+    """The quotient gets the places of the dividend, whatever the divisor has: 7.2 ÷ 0.4 becomes 1.8.
+
+    >>> from keen_slate.core.problem.tree import tidy
+    >>> tidy(point_as_in_dividend(read("7.2 ÷ 0.4").expr).after)
+    DecimalNumeral(digits=18, places=1, leading_zero=True)
+    """
+    found = _pair(expr)
+    if found is None or not found[2] or not isinstance(found[1], DecimalNumeral):
+        return None
+    dividend, divisor = found[0], found[1]
+    if not isinstance(dividend, (Whole, DecimalNumeral)):
+        return None
+    quotient = evaluate(dividend) / evaluate(divisor) / int("1" + "0" * divisor.places)
+    return None if decimal_places(quotient) is None else Move(pair_replaced(expr, decimal_for(quotient)))
+
+
+def percent_sign_ignored(expr: Expr) -> Move | Impasse | None:
+    """The percent sign is passed over: 35% of 140 becomes 35 × 140.
+
+    >>> text_of(percent_sign_ignored(read("35% of 140").expr).after)
+    '35 × 140'
+    """
+    if not any(isinstance(c, Percent) for c in children(expr)):
+        return None
+    return Move(with_numbers(expr, lambda n: n.of if isinstance(n, Percent) else n))
+
+
 WHOLE_MULTIPLIES_BOTH = MalRule(
     id="whole-multiplies-both",
     goals=("multiply-fractions",),
@@ -251,6 +332,54 @@ POINT_AS_IN_ADDITION = MalRule(
     needs=("decimals",),
     source=PRACTICE,
 )
+SIDES_APART_IN_PRODUCTS = MalRule(
+    id="sides-apart-in-products",
+    goals=("multiply-decimals", "divide-decimals"),
+    apply=sides_apart_in_products,
+    name="The two sides of the point multiplied or divided apart",
+    belief="a decimal is two whole numbers with a point between",
+    shows="{4.8} × {2.5} = {8.40}.",
+    question="About how much is 5 × 2 or 5 × 3?",
+    picture="rectangles",
+    met=DECIMAL_PRODUCTS,
+    source=DECIMAL_MISCONCEPTIONS,
+)
+POINT_LOST_IN_QUOTIENT = MalRule(
+    id="point-lost-in-quotient",
+    goals=("divide-decimals",),
+    apply=point_lost_in_quotient,
+    name="The point lost in the quotient",
+    belief="the digits are the answer",
+    shows="{7.2} ÷ 4 = 18.",
+    question="Multiply back. Do you get {7.2}?",
+    picture="strips",
+    met=DECIMAL_PRODUCTS,
+    source=PRACTICE,
+)
+POINT_AS_IN_DIVIDEND = MalRule(
+    id="point-as-in-dividend",
+    goals=("divide-decimals",),
+    apply=point_as_in_dividend,
+    name="The point placed as in the dividend",
+    belief="the point comes straight down, whatever is divided by",
+    shows="{7.2} ÷ {0.4} = {1.8}.",
+    question="How many {0.4} are in {7.2}: more than 7 or fewer?",
+    picture="strips",
+    met=DECIMAL_PRODUCTS,
+    source=PRACTICE,
+)
+PERCENT_SIGN_IGNORED = MalRule(
+    id="percent-sign-ignored",
+    goals=("percents-as-fractions", "percents-as-decimals"),
+    apply=percent_sign_ignored,
+    name="The percent sign passed over",
+    belief="the sign says nothing of the number",
+    shows="35% of 140 = 4900.",
+    question="Is 35% of 140 more or less than 140?",
+    picture="bars",
+    met=PERCENTS,
+    source=PRACTICE,
+)
 TEN_APPENDS_ZERO = MalRule(
     id="ten-appends-zero",
     goals=("multiply-decimals",),
@@ -308,6 +437,10 @@ MAL_RULES = (
     COMMON_BOTTOM_KEPT,
     WRONG_ONE_INVERTED,
     POINT_AS_IN_ADDITION,
+    SIDES_APART_IN_PRODUCTS,
+    POINT_LOST_IN_QUOTIENT,
+    POINT_AS_IN_DIVIDEND,
+    PERCENT_SIGN_IGNORED,
     TEN_APPENDS_ZERO,
     ZERO_LOST_IN_QUOTIENT,
     REMAINDER_AS_DECIMAL,

@@ -69,6 +69,28 @@ def left_to_right(expr: Expr) -> Move | Impasse | None:
     return Move(made)
 
 
+def power_of_all_before(expr: Expr) -> Move | Impasse | None:
+    """Strictly from the left, through a power: 2 × 3² is taken for (2 × 3)².
+
+    >>> power_of_all_before(read("2 × 3^2").expr).after == read("(2 × 3)^2").expr
+    True
+    """
+    pieces = children(expr) if isinstance(expr, (Sum, Product)) else ()
+    place = next((i for i, c in enumerate(pieces) if i and isinstance(c, Power)), None)
+    if place is None or any(not is_numeral(c) for c in pieces[:place]):
+        return None
+    raised = pieces[place]
+    assert isinstance(raised, Power)
+    if isinstance(expr, Sum):
+        before = Sum((*expr.terms[:place], Term(raised.base, expr.terms[place].minus)))
+        made = Sum((Term(Power(Group(before), raised.exponent)), *expr.terms[place + 1 :]))
+        return Move(made if len(made.terms) > 1 else made.terms[0].expr)
+    assert isinstance(expr, Product)
+    all_before = Product((*expr.factors[:place], Factor(raised.base, expr.factors[place].divide)))
+    product = Product((Factor(Power(Group(all_before), raised.exponent)), *expr.factors[place + 1 :]))
+    return Move(product if len(product.factors) > 1 else product.factors[0].expr)
+
+
 def multiply_before_divide(expr: Expr) -> Move | Impasse | None:
     """All × before any ÷: 24 ÷ 4 × 3 is taken for 24 ÷ (4 × 3).
 
@@ -252,6 +274,19 @@ LEFT_TO_RIGHT = MalRule(
     met=OPERATIONS,
     source=PRACTICE,
 )
+POWER_OF_ALL_BEFORE = MalRule(
+    id="power-of-all-before",
+    goals=("work-out",),
+    apply=power_of_all_before,
+    kind="reading",
+    name="From left to right through a power",
+    belief="one works from the left, and the power is of what has come out",
+    shows="2 × 3² = 36.",
+    question="Of which number is it the power?",
+    picture="rectangles",
+    met=POWERS,
+    source=PRACTICE,
+)
 MULTIPLY_BEFORE_DIVIDE = MalRule(
     id="multiply-before-divide",
     goals=("work-out",),
@@ -350,6 +385,7 @@ STOPPED_AFTER_FIRST_STEP = MalRule(
 MAL_RULES = (
     ORDER_OF_THE_TEXT,
     LEFT_TO_RIGHT,
+    POWER_OF_ALL_BEFORE,
     MULTIPLY_BEFORE_DIVIDE,
     ADD_BEFORE_SUBTRACT,
     GROUPING_IGNORED,

@@ -27,6 +27,22 @@ def rounded_in_steps(expr: Expr) -> Move | Impasse | None:
     return _dropped_one_by_one(expr, added=5)
 
 
+def rounded_a_place_early(expr: Expr) -> Move | Impasse | None:
+    """Rounded to one place fewer than was asked: 3.476 to two places becomes 3.5.
+
+    >>> rounded_a_place_early(read("round 3.476 to 2 places").expr).after
+    DecimalNumeral(digits=35, places=1, leading_zero=True)
+    """
+    if not isinstance(expr, Rounding) or not isinstance(expr.of, DecimalNumeral):
+        return None
+    places = decimal_places(expr.unit)
+    if not places or expr.unit != Fraction(1, 10**places) or expr.of.places <= places:
+        return None
+    digits = int(expr.of.value * 10 ** (places - 1) + Fraction(1, 2))
+    number = DecimalNumeral(digits, places - 1) if places > 1 else Whole(digits)
+    return Move(Left(number) if places > 1 and digits % 10 == 0 else number)
+
+
 def _dropped_one_by_one(expr: Expr, *, added: int) -> Move | None:
     """A decimal rounded to a whole or to places loses its last digit until it fits, each time with ``added`` before.
 
@@ -70,9 +86,23 @@ ROUNDED_IN_STEPS = MalRule(
     needs=("rounding",),
     source=PRACTICE,
 )
+ROUNDED_A_PLACE_EARLY = MalRule(
+    id="rounded-a-place-early",
+    goals=("round",),
+    apply=rounded_a_place_early,
+    name="Rounded one place too early",
+    belief="the place that is named is the one that is dropped",
+    shows="{3.476} to two places is called {3.5}.",
+    question="How many digits stand behind the point now?",
+    picture="jumps",
+    met=ROUND_DECIMALS,
+    needs=("rounding",),
+    source=PRACTICE,
+)
 
 MAL_RULES = (
     CUT_OFF_NOT_ROUNDED,
     ROUNDED_IN_STEPS,
+    ROUNDED_A_PLACE_EARLY,
 )
 """The likelier first."""
