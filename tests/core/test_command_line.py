@@ -98,7 +98,10 @@ class CommandLine(unittest.TestCase):
 
     def test_diagnose(self) -> None:
         rows = {
-            "5 1/6 - 2 5/6\t3 4/6": ("wrong", [["smaller-part-from-larger"], ["whole-not-reduced", "divide-bottom-only"]]),
+            "5 1/6 - 2 5/6\t3 4/6": (
+                "wrong",
+                [["smaller-part-from-larger"], ["whole-not-reduced", "divide-bottom-only"]],
+            ),
             "5 1/6 - 2 5/6\t2 2/6": ("wrong form", [["not-reduced"]]),
             "5 1/6 - 2 5/6\t2 1/3": ("right", []),
             "5 1/6 - 2 5/6\t17/1000": ("wrong", []),

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import gcd, lcm
 
-from keen_slate.core.notation.units import times_smaller
+from keen_slate.core.notation.units import times_smaller, unit_of, units_in
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, RepeatingDecimal, Whole
 from keen_slate.core.problem.blanks import gaps_in
 from keen_slate.core.problem.tree import (
@@ -56,7 +56,8 @@ _LEAST = re.compile(r"l(?:cd|cm)|least|lowest|g|hcf|highest", re.IGNORECASE)
 @dataclass(frozen=True, slots=True)
 class Side:
     """One side of a line: what stands there, and what it may be worth, the plain reading first; nothing where blanks
-    stand in it. ``loosely`` are worths with a percent sign left out or taken for a label."""
+    stand in it. ``loosely`` are worths with a percent sign left out or taken for a label, or a
+    smaller unit left out."""
 
     expr: Expr
     label: str
@@ -191,6 +192,9 @@ def _side(text: str, setting: Setting, before: Expr) -> Side:
     if gaps_in(expr):
         return Side(expr, problem.label, ())
     worths = [evaluate(expr) * unit_ratio(problem.label, setting.problem.label)]
+    unit = unit_of(problem.label.partition("+")[0])
+    if unit is not None and times_smaller(problem.label, setting.problem.label) is None:
+        worths.append(evaluate(expr) * unit.size)  # 3 kg = 3000 g beside a problem in metres
     if (flat := _as_stacked(text, setting.decimal_comma)) is not None:
         worths.append(flat)
     return Side(expr, problem.label, *_as_percents(tuple(worths), problem.label, setting))
@@ -207,6 +211,9 @@ def _as_percents(
         return (worths, hundredths) if among_percents else (hundredths, worths)
     if among_percents:
         return worths, tuple(w * 100 for w in worths)
+    two = units_in(setting.problem.label)
+    if two is not None and not label:  # 340 − 165 where 340 cm are meant
+        return worths, tuple(w / two.size for w in worths)
     return worths, hundredths if setting.percent_asked else ()
 
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import ToggleSwitch from 'primevue/toggleswitch'
@@ -14,6 +15,14 @@ onMounted(() => Promise.all([desk.ready(), desk.offer()]))
 
 function word(name: string, chosen: string) {
   void desk.change({ words: { ...desk.settings.words, [name]: chosen } })
+}
+/** Words with spaces or commas between; without any the entry goes. */
+function units(typed: string) {
+  const chosen = { ...desk.settings.words }
+  const words = typed.split(/[\s,;]+/).filter(Boolean)
+  if (words.length) chosen.units = words.join(' ')
+  else delete chosen.units
+  void desk.change({ words: chosen })
 }
 function way(facet: string, chosen: string) {
   void desk.change({ school: { ...desk.settings.school, [facet]: chosen } })
@@ -45,6 +54,19 @@ function policy(chosen: unknown) {
             :aria-label="offer.about"
             @update:model-value="word(offer.name, $event)"
           />
+        </div>
+        <div class="setting tall">
+          <label for="own-units">Units of your own</label>
+          <InputText
+            id="own-units"
+            :model-value="desk.settings.words?.units ?? ''"
+            size="small"
+            placeholder="trugs, wheelbarrows"
+            maxlength="400"
+            aria-describedby="own-units-told"
+            @change="units(($event.target as HTMLInputElement).value)"
+          />
+          <p id="own-units-told" class="quiet">Things that you count in problems, beside metres, kilograms, boards and what else is known.</p>
         </div>
       </section>
       <section aria-labelledby="ways-title">

@@ -124,6 +124,12 @@ const open = ref('')
   background: var(--sheet);
 }
 
+.counter-picture :deep(svg) {
+  max-width: 100%;
+  height: auto;
+  max-height: 9rem;
+}
+
 .mistake-body {
   padding: 0.2rem 0 0.5rem 1.9rem;
   font-size: 0.88rem;
