@@ -13,7 +13,8 @@ from hypothesis import strategies as st
 from keen_slate.core.machine.school import School
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import RepeatingDecimal
-from keen_slate.core.problem.blanks import LARGEST_BLANK, fillings, solve
+from keen_slate.core.problem.blanks import fillings, solve
+from keen_slate.core.problem.bounds import LARGEST_BLANK
 from keen_slate.core.problem.tree import Chain, Gap, evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.rules.factors import whole_of

@@ -12,6 +12,7 @@ from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem import bounds
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -28,8 +29,6 @@ from keen_slate.core.reading.reading import Problem
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 Outcome = Literal["wrong", "form", "luck", "no-answer", "cannot-occur"]
-MOST_CANDIDATES = 60
-"""Neighbouring items of two numbers that are looked at when better ones are sought; of longer items fewer."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -148,7 +147,7 @@ def neighbours(problem: Problem) -> Iterator[Problem]:
         if negative:
             continue
         count += 1
-        if count > 2 * MOST_CANDIDATES // max(2, length):
+        if count > 2 * bounds.MOST_NEIGHBOURS // max(2, length):
             return
         yield Problem(near, problem.label)
 

@@ -10,12 +10,13 @@ from fractions import Fraction
 from functools import cached_property
 from typing import Literal
 
-from keen_slate.core.diagnosis.explaining import Fault, explained, numbers_in, worth_of
+from keen_slate.core.diagnosis.explaining import Explained, Fault, explained, numbers_in, worth_of
 from keen_slate.core.diagnosis.statements import CommonNumber, Setting, Side, Statement, is_about, statements_in
 from keen_slate.core.diagnosis.sub_goals import states_of, worths_of_parts, worths_with
 from keen_slate.core.machine.school import School
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
+from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, blanks_of, fill_sides, gaps_in, solve
 from keen_slate.core.problem.tree import (
     Chain,
@@ -37,8 +38,8 @@ from keen_slate.core.problem.tree import (
     walk,
     with_child,
 )
-from keen_slate.core.reading.reading import Problem
-from keen_slate.core.saying import verdicts
+from keen_slate.core.reading.reading import Problem, UnreadableProblem
+from keen_slate.core.saying import unreadable, verdicts
 from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
@@ -67,13 +68,16 @@ class JudgedLine:
 def judge_lines(
     problem: Problem, lines: tuple[str, ...], school: School = DEFAULT_SCHOOL, *, decimal_comma: bool = False
 ) -> tuple[JudgedLine, ...]:
-    """Judge each line in turn, of any task.
+    """Judge each line in turn, of any task. Raises UnreadableProblem for more lines than are judged together.
 
     >>> [j.verdict for j in judge_lines(read("5 1/6 - 2 5/6"), ("5 - 2 = 3", "= 3 4/6", "= 3 2/3"))]
     ['side-work', 'false', 'follow-through']
     >>> [(j.verdict, j.run_on) for j in judge_lines(read("5/6 × 4 + 1/2"), ("5 × 4 = 20 + 3 = 23",))]
     [('side-work', True)]
     """
+    if len(lines) > bounds.MOST_LINES:
+        said = Say.of(unreadable.too_many_lines, lines=len(lines), limit=bounds.MOST_LINES)
+        raise UnreadableProblem(said, 0)
     sheet = _Sheet(problem, school, decimal_comma)
     return tuple(sheet.judged(text) for text in lines)
 
@@ -99,6 +103,7 @@ class _Sheet:
     fallen_states: list[Expr] = field(default_factory=list)
     taken: list[tuple[Fraction, Fraction]] = field(default_factory=list)
     results: set[Fraction] = field(default_factory=set)
+    explained: int = 0
 
     @cached_property
     def setting(self) -> Setting:
@@ -286,7 +291,7 @@ class _Sheet:
             self.fall(statement.sides[-1])
             return JudgedLine("", "follow-through", run_on)
         before = Side(fault.before, "", worth_of(fault.before))
-        why = explained(self.problem, self.school, fault, _text(statement))
+        why = self.explain(fault, _text(statement))
         standing = self.standing_of(before)
         many = isinstance(self.problem.expr, (Comparison, Chain))
         if before.worths and (standing is None or many):
@@ -296,6 +301,13 @@ class _Sheet:
                 self.fall(side)
         self.last = _Last(statement.sides[-1], "false")
         return JudgedLine("", "false", run_on, why.due, why.causes, sign=fault.sign)
+
+    def explain(self, fault: Fault, statement: str) -> Explained:
+        """Why a sign breaks, for the first lines that do."""
+        self.explained += 1
+        if self.explained > bounds.MOST_EXPLAINED:
+            return Explained()
+        return explained(self.problem, self.school, fault, statement)
 
     def take(self, right: Fraction, taken: Fraction) -> None:
         """A part worth one number was taken for another: what the problem comes to then is follow-through."""
@@ -360,7 +372,7 @@ class _Sheet:
                 continue
             if any(_relation_holds(sign, _taken_side(one, t), _taken_side(other, t)) for t in self.taken):
                 return JudgedLine("", "follow-through")
-            why = explained(self.problem, self.school, Fault(self.problem.expr, sides[-1], index), _text(statement))
+            why = self.explain(Fault(self.problem.expr, sides[-1], index), _text(statement))
             return JudgedLine("", "false", due=why.due, causes=why.causes, sign=statement.signs_before + index + 1)
         about = isinstance(self.problem.expr, Comparison) and len(sides) + opened > 1
         follows = about and all(not self.aims.isdisjoint(side.all_worths) for side in sides)
@@ -376,7 +388,7 @@ class _Sheet:
             written = tuple(side.expr for side in sides)
             if written == self.problem.expr.sides or statement.is_bare or self.filled_truly(written):
                 return JudgedLine("", "follows")
-            why = explained(self.problem, self.school, Fault(self.problem.expr, sides[-1], 1), _text(statement))
+            why = self.explain(Fault(self.problem.expr, sides[-1], 1), _text(statement))
             return JudgedLine("", "false", due=why.due, causes=why.causes, sign=statement.signs_before + 1)
         try:  # a blank of the pupil's own: 3/4 = ?/12
             fits = solve(tuple(side.expr for side in sides)).count > 0

@@ -18,6 +18,7 @@ from keen_slate.core.machine.engine import Move
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem import bounds
 from keen_slate.core.problem.tree import Comparison, Expr, Factor, Product, Sum, Term, children, evaluate, with_child
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.working.work import DEFAULT_SCHOOL
@@ -194,7 +195,7 @@ def _without(problem: Problem, decisive: str, have: frozenset[str]) -> tuple[Pro
     one_size = (*RELATIONS, "unlike-denominators", "bare-whole-minuend")
     bringing = frozenset({"like-denominators"}) if decisive in one_size else frozenset()
     best: tuple[tuple[int, int], Problem] | None = None
-    for index, expr in enumerate(islice(_candidates(problem), MOST_CHANGED)):
+    for index, expr in enumerate(islice(_candidates(problem), bounds.CONTRASTS_WORKED)):
         other = _as_problem(expr, problem.label)
         if other is None or other.expr == problem.expr or _below_zero(other) != _below_zero(problem):
             continue
@@ -209,17 +210,13 @@ def _without(problem: Problem, decisive: str, have: frozenset[str]) -> tuple[Pro
     return (best[1], have ^ frozenset(demands_of(best[1]))) if best else None
 
 
-MOST_CHANGED = 300
-"""Changed items that are worked before it is said that there is no contrast."""
-
-
 def _candidates(problem: Problem) -> Iterator[Expr]:
     """Changed in one thing; then one number redrawn; then all of them."""
     yield from _changed_in_one_thing(problem.expr)
     draw = Draw("contrast")
-    for _ in range(MOST_CHANGED):
+    for _ in range(bounds.CONTRASTS_WORKED):
         yield from one_number_redrawn(problem.expr, draw)
-    for _ in range(MOST_CHANGED):
+    for _ in range(bounds.CONTRASTS_WORKED):
         redrawn = all_redrawn(problem.expr, draw)
         if redrawn is not None:
             yield redrawn

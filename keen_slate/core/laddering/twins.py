@@ -23,6 +23,7 @@ from keen_slate.core.numbers.forms import (
     RepeatingDecimal,
     Whole,
 )
+from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, gaps_in, solve
 from keen_slate.core.problem.tree import (
     MEASURE,
@@ -47,12 +48,6 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.working.work import work
-
-TRIES = 6000
-"""Redrawn items that are compared before it is said that there is no twin."""
-
-WORKED = 120
-"""Of these, how many that look alike are worked to compare their demands."""
 
 SIZES = (20, 60, 100, 1000)
 """Where a common bottom begins to be of another size for a class."""
@@ -81,7 +76,7 @@ def twins(
     wanted, demands = likeness(problem), demands_of(problem)
     taken = {numbers_key(problem.expr), *avoid}
     worked = 0
-    for _ in range(TRIES):
+    for _ in range(bounds.TWINS_TRIED):
         expr = all_redrawn(problem.expr, draw)
         if expr is None or numbers_key(expr) in taken or (limits is not None and not limits.allows_numbers(expr)):
             continue
@@ -90,7 +85,7 @@ def twins(
             continue
         taken.add(numbers_key(expr))
         worked += 1
-        if worked > WORKED:
+        if worked > bounds.TWINS_WORKED:
             return
         again = _as_typed(other)
         if again is None or demands_of(again) != demands:

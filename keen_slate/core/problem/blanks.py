@@ -10,6 +10,7 @@ from fractions import Fraction
 from math import gcd, isqrt, lcm
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.bounds import LARGEST_BLANK, LARGEST_COUNT
 from keen_slate.core.problem.tree import (
     Expr,
     Factor,
@@ -29,12 +30,6 @@ from keen_slate.core.problem.tree import (
     put_at,
     walk,
 )
-
-LARGEST_BLANK = 100
-"""Tops, bottoms and wholes that are tried where nothing else bounds them."""
-
-LARGEST_COUNT = 100_000
-"""The largest sum of tops for which every way is counted."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,4 +1,6 @@
-"""How large a problem may be, in one place, each bound with its reason."""
+"""How large a problem may be and how much is looked at for it, in one place, each bound with its reason.
+
+Together they keep every answer to one problem under a second of work on any input."""
 
 MAX_TEXT = 300
 """Characters in one problem: about four lines of an exercise book; keeps every later step short."""
@@ -27,6 +29,31 @@ MAX_EXPONENT = 12
 MOST_STATES = 1000
 """States that a search for pairs of mistakes and for slips may meet on one item, beyond those of single mistakes: an
 item that a class can work has a few hundred. Past it single mistakes are still found, and pairs no longer."""
+
+MOST_NEIGHBOURS = 60
+"""Neighbouring items of two numbers that are looked at when better ones are sought; of longer items fewer, in the same
+time."""
+
+MOST_LINES = 40
+"""Lines of one pupil that are judged together: two sides of an exercise book."""
+
+MOST_EXPLAINED = 12
+"""False lines among them for which causes are looked for: nobody talks a class through more."""
+
+LARGEST_BLANK = 100
+"""Tops, bottoms and wholes that are tried for a blank where nothing else bounds them."""
+
+LARGEST_COUNT = 100_000
+"""The largest sum of tops for which every way is counted."""
+
+TWINS_TRIED = 6000
+"""Redrawn items that are compared before it is said that there is no twin."""
+
+TWINS_WORKED = 120
+"""Of these, how many that look alike are worked to compare their demands."""
+
+CONTRASTS_WORKED = 300
+"""Changed items that are worked before it is said that there is no contrast."""
 
 MAX_VALUE_DIGITS = 60
 """Digits in the top or bottom of any intermediate value: stops powers of powers before they grow."""

@@ -6,7 +6,7 @@ from math import gcd
 from keen_slate.core.machine.engine import Impasse, Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, Whole
 from keen_slate.core.problem.blanks import Solved, fill_sides, fillings, gaps_in, isolated, solve
-from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, gap_worth, is_numeral, number_for
+from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, gap_worth, is_numeral, is_workable, number_for
 from keen_slate.core.saying import blank_spaces, going_astray
 from keen_slate.core.saying.say import Say
 
@@ -134,7 +134,7 @@ def _no_solution(expr: Chain, solved: Solved) -> Move:
     single = known is not None and not differ and len(open_sides) == 1 and len(gaps_in(open_sides[0])) == 1
     alone = isolated(open_sides[0], known) if single and known is not None else None
     pieces = alone[0].bottom if alone is not None else None
-    if alone is not None and pieces and evaluate(alone[1]) >= 0:
+    if alone is not None and pieces and is_workable(alone[1]) and evaluate(alone[1]) >= 0:
         value = number_for(evaluate(alone[1]))
         return Move(
             replace(expr, note="done"), Say.of(blank_spaces.no_whole_pieces, value=value, pieces=pieces), tells=True

@@ -37,6 +37,10 @@ def too_long(_: Manner, length: int, limit: int) -> str:
     return f"This is {length:,} characters long. Keep a problem to {limit}: one problem at a time."
 
 
+def too_many_lines(_: Manner, lines: int, limit: int) -> str:
+    return f"These are {lines} lines. Up to {limit} are judged together: leave some out."
+
+
 def nothing_typed(_: Manner) -> str:
     return "Type a problem, such as 6 1/4 − 2 5/6."
 

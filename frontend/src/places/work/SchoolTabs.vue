@@ -32,7 +32,7 @@ function inForce(facet: ShownFacet): string {
             <span class="school-name">{{ choice.name }}<span v-if="choice.recommended" class="recommended"> · fits best</span></span>
             <span class="school-cost">
               <template v-if="choice.refused">not here</template>
-              <template v-else>{{ choice.lines }}{{ choice.beside ? ` + ${choice.beside} beside` : choice.lines === 1 ? ' line' : ' lines' }}, to {{ choice.largest }}</template>
+              <template v-else>{{ choice.lines }} {{ choice.lines === 1 ? 'line' : 'lines' }}{{ choice.beside ? ` + ${choice.beside} beside` : '' }}, to {{ choice.largest }}</template>
             </span>
           </button>
           <button
