@@ -3,7 +3,6 @@
 from typing import Any
 from uuid import UUID
 
-from keen_slate.core.diagnosis.refuting import refutation
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.working.work import Working, work
@@ -53,7 +52,7 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
         lines=_lines(shown, working, asked, Edits() if finding else edits, drawn),
         answer=asked.notation(right.answer),
         turn=task.role == "turn" or task.fading.kind == "bare",
-        find=asked.say(refutation(asked.problem, working.answer).question) if finding else "",
+        find=asked.unsettled(BY_ID[task.mistake], working.answer) if finding else "",
         wrong=None if likeliest is None or finding else _on_purpose(likeliest.mistake, asked, acronym),
     )
 
@@ -103,4 +102,4 @@ def _on_purpose(mistake: str, asked: Asked, acronym: str) -> WrongOnPurpose:
     working = work(asked.problem, asked.school, BY_ID[mistake])
     shown = shown_working(asked, working, acronym)
     lines = [n for n in _lines(shown, working, asked, Edits(), {}) if not n.only_asks]
-    return WrongOnPurpose(lines=lines, question=asked.say(refutation(asked.problem, working.answer).question))
+    return WrongOnPurpose(lines=lines, question=asked.unsettled(BY_ID[mistake], working.answer))

@@ -252,7 +252,9 @@ class Show(LessonTest):
         self.assertIn("4 11/6 − 2 5/6", self.shown())
         self.step(10)
         expect(self.page.locator(".show-false")).to_contain_text("This line does not follow.")
-        expect(self.page.locator(".show-question")).to_have_text("How many sixths did you cut from one whole?")
+        expect(self.page.locator(".show-question")).to_have_text(
+            "How many pieces did you cut from one whole? Add 2 5/6 to 3. Do you get 5 1/6?"
+        )
 
     def test_it_can_be_read_from_the_back(self) -> None:
         """A digit of a line is at least 5 % of the screen high; common practice, no source."""

@@ -109,7 +109,7 @@ class Organisers(Sheet):
             self.page.get_by_role("option", name="BODMAS").click()
         self.open("/work?problem=7^2 - (6%2B3)*(8-5)")
         active = self.page.locator(".working .order .active").all_inner_texts()
-        self.assertEqual(active, ["O", "B", "B", "B", "DM", "AS"])
+        self.assertEqual(active, ["B", "B", "O", "O", "DM", "AS"])
 
 
 class LinesAreAlive(Sheet):
@@ -206,7 +206,7 @@ class SecondLook(Sheet):
         self.page.locator("[data-mistake=regroup-ten] .mistake-head").click()
         body = self.page.locator("[data-mistake=regroup-ten] .mistake-body")
         expect(body).to_contain_text("one whole is opened up as ten pieces")
-        expect(body).to_contain_text("How many sixths did you cut from one whole?")
+        expect(body).to_contain_text("How many pieces did you cut from one whole? Add 2 5/6 to 3. Do you get 5 1/6?")
         body.get_by_role("button", name="Lay the wrong working beside").click()
         false = self.page.locator(".beside-table .false-line")
         expect(false).to_have_count(1)

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
 from keen_slate.core.diagnosis.second_look import look_twice
-from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.shapes import Bars, Strips
 from keen_slate.core.problem.tree import evaluate
@@ -132,3 +132,11 @@ class Refuting(unittest.TestCase):
         wrong = evaluate(problem.expr) + Fraction(off, 60)
         found = refutation(problem, read(f"{wrong.numerator}/{wrong.denominator}", answer=True).expr)
         self.assertNotEqual(*found.amounts)
+
+
+class InGeneral(unittest.TestCase):
+    def test_no_number_of_an_example_stands_in_a_question(self) -> None:
+        """What is asked of a mistake in general stands beside any item."""
+        for mistake in MISTAKES.values():
+            self.assertFalse(re.search(r"\d", mistake.question.replace(" 0", "")), mistake.id)
+            self.assertFalse(re.search(r"\d", mistake.belief), mistake.id)

@@ -82,7 +82,7 @@ class LessonApi(unittest.TestCase):
         self.assertFalse(any(n["false"] for n in plain["lines"]))
         self.assertEqual([n["notation"]["text"] for n in find["lines"] if n["false"]], ["4 11/6 − 2 5/6"])
         self.assertEqual(find["answer"]["text"], "2 1/3")
-        self.assertEqual(find["find"], "How many sixths did you cut from one whole?")
+        self.assertEqual(find["find"], "How many pieces did you cut from one whole? Add 2 5/6 to 3. Do you get 5 1/6?")
         self.assertIsNone(find["wrong"])
         (false,) = [n for n in plain["wrong"]["lines"] if n["false"]]
         self.assertTrue(plain["wrong"]["question"].endswith("?"))

@@ -10,8 +10,9 @@ PictureKind = Literal["strips", "rectangles", "discs", "jumps", "bars", "part-wh
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Mistake:
-    """A typical mistake in words: its ``name``, the ``belief`` behind it as it seems, how it ``shows``, a ``question``
-    and the kind of ``picture`` that unsettle it.
+    """A typical mistake in words: its ``name``, the ``belief`` behind it as it seems, how it ``shows`` on an example of
+    its own, a ``question`` and the kind of ``picture`` that unsettle it. The question has no number of an example in
+    it: it stands beside any item, before a question on the numbers in hand.
 
     ``met`` is where curricula first meet it: where the work in which it is made stands. ``source`` is a publication, or
     common practice. ``needs`` are demands without which it cannot be made. Manner in braces are the teacher's.

@@ -1,6 +1,5 @@
 """Ways of working side by side, a wrong one beside the right one, and what each way costs."""
 
-from keen_slate.core.diagnosis.refuting import refutation
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.schools.listing import FACETS
@@ -34,7 +33,7 @@ def wrong_beside_right(request: WrongRequest) -> Compared:
         second=SideOfComparison(worked=shown_working(asked, wrong), cost=_shown_cost(wrong)),
         rows=[list(row) for row in aligned(right, wrong)],
         recommended=None,
-        why=asked.say(refutation(asked.problem, wrong.answer).question),
+        why=asked.unsettled(BY_ID[request.mistake], wrong.answer),
     )
 
 

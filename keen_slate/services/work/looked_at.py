@@ -87,7 +87,7 @@ def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[s
     same = [m for m in groups.get(text_of(wrong.answer), []) if m != wrong.mistake]
     return ShownMistake(
         mistake=wrong.mistake, name=asked.named(words.name), belief=asked.phrase(words.belief),
-        shows=asked.say(how_it_shows(wrong.derivation, wrong.answer)), question=asked.say(refuted.question),
+        shows=asked.say(how_it_shows(wrong.derivation, wrong.answer)), question=asked.unsettled(words, wrong.answer),
         picture=picture_svg(refuted.picture, asked.say(told(refuted.picture))) if refuted.picture else "",
         source=words.source,
         met=place_text(words.met), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
@@ -98,9 +98,7 @@ def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[s
 def _named(mistake: str, asked: Asked, answer: Expr | None = None) -> NamedMistake:
     """A mistake by its name; with the ``answer`` that it led to the question is about that one."""
     words = MISTAKES[mistake]
-    question = asked.named(words.question)
-    if answer is not None:
-        question = asked.say(refutation(asked.problem, answer).question)
+    question = asked.named(words.question) if answer is None else asked.unsettled(words, answer)
     return NamedMistake(
         mistake=mistake,
         name=asked.named(words.name),
