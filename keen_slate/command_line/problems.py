@@ -47,7 +47,7 @@ def guarded(text: str, made: Callable[[], Record]) -> Record:
 
 def worked(problem: Problem, teacher: Teacher) -> Record:
     """The whole record of one problem."""
-    manner = teacher.manner
+    manner = teacher.manner.in_sentences(problem.label)
     working = work(problem, teacher.school)
     second = look_twice(problem, teacher.school)
     record: Record = {

@@ -52,7 +52,8 @@ class Diagnosing:
         ]
         causes += [{"mistakes": [fault], "slips": 0, "answer": shown} for fault in found.faults]
         if found.verdict == "wrong" and found.answer is not None:
-            question = say(refutation(prepared.problem, found.answer).question, manner)
+            told = refutation(prepared.problem, found.answer).question
+            question = say(told, manner.in_sentences(prepared.problem.label))
             for cause in causes:
                 cause["question"] = question
         record: Record = {

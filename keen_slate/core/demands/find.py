@@ -1,8 +1,11 @@
 """Which demands an item makes."""
 
+from dataclasses import replace
+
 from keen_slate.core.curriculum.places import Place
 from keen_slate.core.demands.listing import DEMAND, DEMANDS
 from keen_slate.core.machine.engine import Derivation
+from keen_slate.core.problem.tree import calculation_in
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
@@ -16,7 +19,8 @@ def demands_of(problem: Problem, reference: Derivation | None = None) -> tuple[s
     ('regroup', 'bare-whole-minuend')
     """
     working = reference if reference is not None else work(problem, DEFAULT_SCHOOL).derivation
-    return tuple(d.id for d in DEMANDS if d.present(problem, working))
+    asked = replace(problem, expr=calculation_in(problem.expr))
+    return tuple(d.id for d in DEMANDS if d.present(asked, working))
 
 
 def place_of(demands: tuple[str, ...]) -> Place | None:

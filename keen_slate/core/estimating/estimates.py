@@ -22,6 +22,7 @@ from keen_slate.core.problem.tree import (
     Power,
     Product,
     Sum,
+    calculation_in,
     children,
     decimal_for,
     decimal_places,
@@ -152,7 +153,7 @@ def _with_numbers(expr: Expr, written: Callable[[], Expr]) -> Expr:
 
 def estimates_of_kind(expr: Expr, kind: Kind) -> tuple[Estimate, ...]:
     """One estimate for every value that rounding so can give; none where nothing is to be estimated."""
-    expr = expr.of if isinstance(expr, Estimating) else expr
+    expr = expr.of if isinstance(expr, Estimating) else calculation_in(expr)
     if isinstance(expr, (Sum, Product)):
         expr = replace(expr, marks=frozenset())  # estimated with signs, however it was told
     if not isinstance(expr, (Sum, Product)) or not all(

@@ -593,6 +593,12 @@ def with_child(expr: Expr, index: int, new: Expr) -> Expr:
             raise ValueError(f"{expr!r} has no child {index}")
 
 
+def calculation_in(expr: Expr) -> Expr:
+    """What is to be worked out where its answer is only to be written as money or in two units."""
+    unit_kept = isinstance(expr, Convert) and (expr.to == "money" or expr.to.startswith(MEASURE))
+    return expr.of if isinstance(expr, Convert) and unit_kept else expr
+
+
 def at_path(expr: Expr, path: Path) -> Expr:
     """The expression that stands at a path of child indexes."""
     for index in path:

@@ -1,10 +1,12 @@
 """What is to be said: a sentence with the data that it speaks of. The words are made at the end."""
 
+import re
 from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Concatenate, ParamSpec
 
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
+from keen_slate.core.notation.units import units_in
 
 P = ParamSpec("P")
 
@@ -41,4 +43,10 @@ def say(said: Say, words: Manner = USUAL_MANNER) -> str:
     >>> say(Say.of(unreadable.bottom_zero, top=3))
     'I read 3/0: a piece cannot be 1 out of 0. Change the bottom number.'
     """
-    return said.sentence(words, **dict(said.data))
+    told = said.sentence(words, **dict(said.data))
+    two = units_in(words.label)
+    if two is None:
+        return told
+    # Of amounts in two units the pieces of a whole are the smaller unit: 40/100 is 40 cm.
+    told = re.sub(rf"\b(\d+) (\d+)/{two.size}\b", rf"\1 {two.large} \2 {two.small}", told)
+    return re.sub(rf"\b(\d+)/{two.size}\b", rf"\1 {two.small}", told)

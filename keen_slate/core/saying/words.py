@@ -5,6 +5,7 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
+from keen_slate.core.notation.units import units_in
 
 VOCABULARY: dict[str, tuple[str, ...]] = {
     "regroup": ("regroup", "borrow", "rename", "exchange"),
@@ -57,6 +58,9 @@ def piece(bottom: int, words: Manner, *, many: bool = True) -> str:
     >>> piece(6, USUAL_MANNER), piece(2, USUAL_MANNER, many=False), piece(24, USUAL_MANNER)
     ('sixths', 'half', '24ths')
     """
+    two = units_in(words.label)
+    if two is not None and bottom == two.size:
+        return two.small
     if bottom == 1:
         return "wholes" if many else "whole"
     if bottom == 2:

@@ -12,6 +12,7 @@ from keen_slate.core.problem.tree import (
     Product,
     Sum,
     Term,
+    calculation_in,
     children,
     decimal_for,
     decimal_places,
@@ -41,7 +42,7 @@ def checks_of(problem: Problem, school: School = DEFAULT_SCHOOL) -> tuple[Check,
     if not is_numeral(answer.of if isinstance(answer, Negative) else answer):
         return ()
     found = [
-        _inverse(problem.expr, answer, school),
+        _inverse(calculation_in(problem.expr), answer, school),
         _another_school(problem, school),
         _decimals(problem.expr, school),
         _simplest(answer),

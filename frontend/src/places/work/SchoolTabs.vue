@@ -26,13 +26,13 @@ function inForce(facet: ShownFacet): string {
             type="button"
             class="school-tab"
             :aria-pressed="choice.in_force"
-            :title="choice.refused ?? (choice.recommended ? `${choice.about} Recommended: ${main.why}` : choice.about)"
+            :title="choice.refused ?? `${choice.about} ${choice.beside} numbers are written beside the lines.${choice.recommended ? ` Recommended: ${main.why}` : ''}`"
             @click="emit('choose', main.id, choice.id)"
           >
             <span class="school-name">{{ choice.name }}<span v-if="choice.recommended" class="recommended"> · fits best</span></span>
             <span class="school-cost">
               <template v-if="choice.refused">not here</template>
-              <template v-else>{{ choice.lines }} {{ choice.lines === 1 ? 'line' : 'lines' }}{{ choice.beside ? ` + ${choice.beside} beside` : '' }}, to {{ choice.largest }}</template>
+              <template v-else>{{ choice.lines }} {{ choice.lines === 1 ? 'line' : 'lines' }}, to {{ choice.largest }}</template>
             </span>
           </button>
           <button
