@@ -34,7 +34,9 @@ from keen_slate.core.problem.tree import (
     decimal_for,
     decimal_places,
     evaluate,
+    is_numeral,
     number_for,
+    walk,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
 from keen_slate.core.rules.listing import MACHINE
@@ -120,7 +122,8 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     judged: dict[State, tuple[Expr, dict[Causes, Expr]]] = {}
     for search in (ways := searches(problem.expr, school)):
         search.ends(1, slip=False)  # every single mistake, before there are too many states for second ones
-    ways[0].states.most = len(ways[0].states.exprs) + bounds.MOST_STATES
+    length = max(4, sum(is_numeral(e) for e in walk(problem.expr)))
+    ways[0].states.most = len(ways[0].states.exprs) + 4 * bounds.MOST_STATES // length
     for search in ways:
         for end, made in search.ends(1, slip=False) if alone else search.ends(2, slip=True):
             if end not in judged:

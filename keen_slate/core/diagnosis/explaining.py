@@ -2,8 +2,9 @@
 
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 
-from keen_slate.core.diagnosis.answers import bare, diagnose, prepare
+from keen_slate.core.diagnosis.answers import Prepared, bare, diagnose, prepare
 from keen_slate.core.diagnosis.search import searches
 from keen_slate.core.diagnosis.statements import Side
 from keen_slate.core.machine.goals import GoalId
@@ -76,9 +77,15 @@ def _is_renaming(before: Expr, after: Expr) -> bool:
     return both and before.denominator != after.denominator  # type: ignore[union-attr]
 
 
+@lru_cache(maxsize=8)
+def _prepared(problem: Problem, school: School) -> Prepared:
+    """An item prepared once for all lines of a sheet."""
+    return prepare(problem, school)
+
+
 def _looked_up(problem: Problem, answer: str, school: School) -> tuple[str, ...]:
     """The single mal-rules that lead to an answer to a comparison or to blanks."""
-    found = diagnose(prepare(problem, school), answer)
+    found = diagnose(_prepared(problem, school), answer)
     return tuple(dict.fromkeys(m for c in found.causes if len(c.mistakes) == 1 for m in c.mistakes))
 
 

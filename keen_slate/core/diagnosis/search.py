@@ -15,7 +15,9 @@ from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.malrules.listing import BY_ID, LIKELIHOOD, MAL_RULES
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
+from keen_slate.core.problem import bounds
 from keen_slate.core.problem.tree import (
+    Chain,
     Columns,
     Expr,
     Product,
@@ -29,6 +31,7 @@ from keen_slate.core.problem.tree import (
     number_for,
     replaced,
     tidy,
+    walk,
 )
 from keen_slate.core.rules.listing import MACHINE, PLANS, RULES
 from keen_slate.core.schools.listing import FACETS
@@ -357,16 +360,21 @@ def _again_on_a_known_way(expr: Expr) -> Causes | None:
 
 
 def searches(start: Expr, school: School) -> tuple[Search, ...]:
-    """A search for each school that comes to states of its own on this item, the teacher's first."""
+    """A search for each school that comes to states of its own on this item, the teacher's first; of a long item for
+    the first of them."""
     base = school.as_dict() | ONE_WAY
     states = States()
     found: dict[tuple[Expr, ...], Search] = {}
+    length = sum(is_numeral(e) for side in (start.sides if isinstance(start, Chain) else (start,)) for e in walk(side))
+    most = max(bounds.FEWEST_SCHOOLS, bounds.SCHOOLS_SEARCHED // max(1, length))
     for varied in ({}, *VARIED):
         fitting, refused = fitting_school(FACETS, school_from(FACETS, base | varied), start)
         if refused and found:
             continue
         search = Search(start, fitting, states)
         found.setdefault(search.right_way(), search)
+        if len(found) >= most:
+            break
     return tuple(found.values())
 
 

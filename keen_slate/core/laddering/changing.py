@@ -194,8 +194,9 @@ def _without(problem: Problem, decisive: str, have: frozenset[str]) -> tuple[Pro
     gone = frozenset({decisive, *with_it})
     one_size = (*RELATIONS, "unlike-denominators", "bare-whole-minuend")
     bringing = frozenset({"like-denominators"}) if decisive in one_size else frozenset()
+    length = max(2, len(numbers_of(problem.expr)))
     best: tuple[tuple[int, int], Problem] | None = None
-    for index, expr in enumerate(islice(_candidates(problem), bounds.CONTRASTS_WORKED)):
+    for index, expr in enumerate(islice(_candidates(problem), 2 * bounds.CONTRASTS_WORKED // length)):
         other = _as_problem(expr, problem.label)
         if other is None or other.expr == problem.expr or _below_zero(other) != _below_zero(problem):
             continue

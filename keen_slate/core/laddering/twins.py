@@ -76,7 +76,8 @@ def twins(
     wanted, demands = likeness(problem), demands_of(problem)
     taken = {numbers_key(problem.expr), *avoid}
     worked = 0
-    for _ in range(bounds.TWINS_TRIED):
+    length = max(2, len(numbers_of(problem.expr)))
+    for _ in range(2 * bounds.TWINS_TRIED // length):
         expr = all_redrawn(problem.expr, draw)
         if expr is None or numbers_key(expr) in taken or (limits is not None and not limits.allows_numbers(expr)):
             continue
@@ -85,7 +86,7 @@ def twins(
             continue
         taken.add(numbers_key(expr))
         worked += 1
-        if worked > bounds.TWINS_WORKED:
+        if worked > 2 * bounds.TWINS_WORKED // length:
             return
         again = _as_typed(other)
         if again is None or demands_of(again) != demands:

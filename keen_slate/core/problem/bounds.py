@@ -26,9 +26,16 @@ MAX_DEPTH = 8
 MAX_EXPONENT = 12
 """Exponents: 2 to the 12th is still a sensible class exercise, and a power is written out factor by factor."""
 
-MOST_STATES = 1000
-"""States that a search for pairs of mistakes and for slips may meet on one item, beyond those of single mistakes: an
-item that a class can work has a few hundred. Past it single mistakes are still found, and pairs no longer."""
+MOST_STATES = 1200
+"""States that a search for pairs of mistakes and for slips may meet on an item of up to four numbers, beyond those of
+single mistakes; on longer ones fewer. An item that a class can work has a few hundred. Past the bound single mistakes
+are still found, and pairs no longer."""
+
+SCHOOLS_SEARCHED = 60
+"""Schools times numbers of an item whose mistakes are looked for: every school up to five numbers, fewer beyond."""
+
+FEWEST_SCHOOLS = 3
+"""Schools whose mistakes are looked for on any item."""
 
 MOST_NEIGHBOURS = 60
 """Neighbouring items of two numbers that are looked at when better ones are sought; of longer items fewer, in the same
@@ -46,14 +53,14 @@ LARGEST_BLANK = 100
 LARGEST_COUNT = 100_000
 """The largest sum of tops for which every way is counted."""
 
-TWINS_TRIED = 6000
-"""Redrawn items that are compared before it is said that there is no twin."""
+TWINS_TRIED = 4000
+"""Redrawn items of two numbers that are compared before it is said that there is no twin; of longer ones fewer."""
 
 TWINS_WORKED = 120
 """Of these, how many that look alike are worked to compare their demands."""
 
-CONTRASTS_WORKED = 300
-"""Changed items that are worked before it is said that there is no contrast."""
+CONTRASTS_WORKED = 240
+"""Changed items of two numbers that are worked before it is said that there is no contrast; of longer ones fewer."""
 
 MAX_VALUE_DIGITS = 60
 """Digits in the top or bottom of any intermediate value: stops powers of powers before they grow."""

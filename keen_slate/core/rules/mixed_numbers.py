@@ -370,12 +370,8 @@ def to_improper(expr: Expr) -> Move:
         assert isinstance(expr, Sum)
         terms = tuple(Term(improper(t.expr, wholes_too=True), t.minus) for t in expr.terms)
         after = Sum(terms, expr.marks | {"improper"})
-    mixed = next((c for c in (expr.factors if isinstance(expr, Product) else expr.terms) if _is_mixed(c.expr)), None)
-    return Move(after, Say.of(wholes_and_parts.to_improper, example=mixed.expr if mixed else None), tuple(side))
-
-
-def _is_mixed(expr: Expr) -> bool:
-    return isinstance(expr, MixedNumber)
+    mixed = next((c for c in children(expr) if isinstance(c, MixedNumber)), None)
+    return Move(after, Say.of(wholes_and_parts.to_improper, example=mixed), tuple(side))
 
 
 def carry_out(expr: Expr) -> Move:

@@ -95,7 +95,7 @@ def in_measures(number: Expr, at: Path, size: int) -> Opening:
         if part.is_improper:
             return "take-out-wholes", at
         if part.denominator != size and size % part.value.denominator == 0:
-            return "write-measure", at[:-1]
+            return "write-measure", ()
         return ("simplify", at) if part.denominator != size and not part.is_lowest else None
     return None
 

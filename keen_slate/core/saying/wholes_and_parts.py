@@ -3,7 +3,7 @@
 from keen_slate.core.notation.layout import MINUS
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.numbers.forms import CommonFraction
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.problem.tree import Expr, evaluate
 from keen_slate.core.saying.phrases import changes, pieces, signed, signed_number, whole_or_wholes
 from keen_slate.core.saying.words import listed, piece, sentence
@@ -135,12 +135,11 @@ def make_wholes(w: Manner, changed: tuple[tuple[Expr, Expr], ...]) -> str:
     return f"{changes(changed, w)}."
 
 
-def to_improper(w: Manner, example: Expr | None) -> str:
+def to_improper(w: Manner, example: MixedNumber | None) -> str:
     if example is None:
         return "Write everything as fractions."
-    whole, rest = text_of(example, w).split(" ")
-    bottom = int(rest.split("/")[1])
-    are = "whole is" if whole == "1" else "wholes are"
+    whole, bottom = example.whole, example.denominator
+    are = "whole is" if whole == 1 else "wholes are"
     return f"Count everything in pieces: {whole} {are} {whole} × {bottom} {piece(bottom, w)}, and the part is added."
 
 
