@@ -158,11 +158,32 @@ def contrast(problem: Problem, demand: str = "") -> tuple[Problem, frozenset[str
     """
     have = frozenset(demands_of(problem))
     wanted = [demand] if demand in have else []
+    tried: list[Changed] = []
+    left = _changed_items(problem)
+
+    def items() -> Iterator[Changed]:
+        yield from tried
+        for item in left:
+            tried.append(item)
+            yield item
+
     for decisive in dict.fromkeys((*wanted, *(d for d in DECISIVE if d in have))):
-        found = _without(problem, decisive, have)
+        found = _without(items(), decisive, have)
         if found is not None:
             return found
     return _least_changed(problem, have)
+
+
+Changed = tuple[Problem, frozenset[str]]
+"""An item changed from another, with its demands."""
+
+
+def _changed_items(problem: Problem) -> Iterator[Changed]:
+    length = max(2, len(numbers_of(problem.expr)))
+    for expr in islice(_candidates(problem), 2 * bounds.CONTRASTS_WORKED // length):
+        other = _as_problem(expr, problem.label)
+        if other is not None and other.expr != problem.expr and _below_zero(other) == _below_zero(problem):
+            yield other, frozenset(demands_of(other))
 
 
 def _least_changed(problem: Problem, have: frozenset[str]) -> tuple[Problem, frozenset[str]] | None:
@@ -180,8 +201,8 @@ def _least_changed(problem: Problem, have: frozenset[str]) -> tuple[Problem, fro
     return best[1:] if best else None
 
 
-def _without(problem: Problem, decisive: str, have: frozenset[str]) -> tuple[Problem, frozenset[str]] | None:
-    """The nearest item that lacks this demand and makes all others, and no new one."""
+def _without(items: Iterator[Changed], decisive: str, have: frozenset[str]) -> tuple[Problem, frozenset[str]] | None:
+    """The nearest of the items that lacks this demand and makes all others, and no new one."""
     with_it = {d for d in have if decisive in BRINGS.get(d, frozenset())}
     must_go = {decisive}
     if decisive in ("regroup-after-renaming", "bare-whole-minuend"):  # no regrouping at all is left
@@ -194,21 +215,16 @@ def _without(problem: Problem, decisive: str, have: frozenset[str]) -> tuple[Pro
     gone = frozenset({decisive, *with_it})
     one_size = (*RELATIONS, "unlike-denominators", "bare-whole-minuend")
     bringing = frozenset({"like-denominators"}) if decisive in one_size else frozenset()
-    length = max(2, len(numbers_of(problem.expr)))
-    best: tuple[tuple[int, int], Problem] | None = None
-    for index, expr in enumerate(islice(_candidates(problem), 2 * bounds.CONTRASTS_WORKED // length)):
-        other = _as_problem(expr, problem.label)
-        if other is None or other.expr == problem.expr or _below_zero(other) != _below_zero(problem):
-            continue
-        now = frozenset(demands_of(other))
+    best: tuple[tuple[int, int], Problem, frozenset[str]] | None = None
+    for index, (other, now) in enumerate(items):
         if must_go & now or not (have - gone) <= now or not now <= (have - {decisive}) | bringing:
             continue
         rank = len(have - now), index
         if best is None or rank < best[0]:
-            best = rank, other
+            best = rank, other, now
         if rank[0] == 1:
             break
-    return (best[1], have ^ frozenset(demands_of(best[1]))) if best else None
+    return (best[1], have ^ best[2]) if best else None
 
 
 def _candidates(problem: Problem) -> Iterator[Expr]:

@@ -53,7 +53,7 @@ LARGEST_BLANK = 100
 LARGEST_COUNT = 100_000
 """The largest sum of tops for which every way is counted."""
 
-TWINS_TRIED = 4000
+TWINS_TRIED = 6000
 """Redrawn items of two numbers that are compared before it is said that there is no twin; of longer ones fewer."""
 
 TWINS_WORKED = 120
