@@ -117,13 +117,7 @@ class Likeness:
 
 def likeness(problem: Problem) -> Likeness:
     bottoms = [b for n in numbers_of(problem.expr) for b in _bottom(n)]
-    return Likeness(
-        shape_of(problem.expr),
-        tuple(_relation(a, b) for a, b in combinations(bottoms, 2)),
-        sum(lcm(*bottoms) > size for size in SIZES),
-        _ending(problem.expr),
-        problem.label,
-    )
+    return Likeness(shape_of(problem.expr), *_related(bottoms), _ending(problem.expr), problem.label)
 
 
 def _bottom(number: Expr) -> tuple[int, ...]:
@@ -254,14 +248,38 @@ def all_redrawn(expr: Expr, draw: Draw) -> Expr | None:
     try:
         if isinstance(expr, Chain):
             return _chain_redrawn(expr, draw)
-        bottoms: dict[int, int] = {}
-        made = _numbers_redrawn(expr, draw, bottoms)
+        made = _numbers_redrawn(expr, draw, _bottoms_redrawn(expr, draw))
         if isinstance(made, Comparison):
             return made
         evaluate(made)
     except (ZeroDivisionError, ValueError, NoOneValue):
         return None
     return made
+
+
+def _bottoms_redrawn(expr: Expr, draw: Draw) -> dict[int, int]:
+    """Other bottoms in the place of those of an item, related as they are and of their size; the same in a third of the
+    draws, and where no others are hit upon."""
+    had = [b for n in numbers_of(expr) for b in _bottom(n)]
+    if len(set(had)) < 2 or not draw.below(3):
+        return {b: b for b in had} if len(set(had)) > 1 else {}
+    wanted = _related(had)
+    for _ in range(BOTTOMS_TRIED):
+        bottoms: dict[int, int] = {}
+        new = [_bottom_like(b, draw, bottoms) for b in had]
+        if _related(new) == wanted:
+            return bottoms
+    return {b: b for b in had}
+
+
+BOTTOMS_TRIED = 60
+"""Draws of bottoms before those that stand there are kept."""
+
+
+def _related(bottoms: list[int]) -> tuple[tuple[str, ...], int]:
+    """How bottoms are related, and of what size what is common to them is."""
+    relations = tuple(_relation(a, b) for a, b in combinations(bottoms, 2))
+    return relations, sum(lcm(*bottoms) > size for size in SIZES)
 
 
 def one_number_redrawn(expr: Expr, draw: Draw) -> Iterator[Expr]:
