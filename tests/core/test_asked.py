@@ -2,6 +2,7 @@
 
 import re
 import unittest
+from contextlib import suppress
 from decimal import ROUND_HALF_UP, Decimal
 from fractions import Fraction
 from itertools import pairwise, product
@@ -12,8 +13,8 @@ from hypothesis import strategies as st
 
 from keen_slate.core.machine.school import School
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.numbers.forms import RepeatingDecimal
-from keen_slate.core.problem.blanks import fillings, solve
+from keen_slate.core.numbers.forms import RepeatingDecimal, Whole
+from keen_slate.core.problem.blanks import _tried, fill_sides, fillings, gaps_in, solve
 from keen_slate.core.problem.bounds import LARGEST_BLANK
 from keen_slate.core.problem.tree import Chain, Gap, evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
@@ -21,6 +22,7 @@ from keen_slate.core.rules.factors import whole_of
 from keen_slate.core.saying.say import say
 from keen_slate.core.working.work import Working, work
 from tests.core.test_every_line_true import SCHOOLS
+from tests.support.anything import Anything
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import numbers
 from tests.support.searching import searched
@@ -208,3 +210,24 @@ class Hostile(unittest.TestCase):
         for text in ("2/3 = ?/12", "compare 3/4 and 5/6", "11/4 as a mixed number"):
             lines = [text_of(n.expr) for n in work(read(text)).lines if not n.is_question]
             self.assertTrue(all(a != b for a, b in pairwise(lines)))
+
+
+class TwoBlanks(unittest.TestCase):
+    @searched(300, share=30)
+    @given(st.integers(0, 10**6))
+    def test_as_many_ways_as_trying_every_pair(self, seed: int) -> None:
+        """The second blank is worked out from the first; trying all pairs counts the same."""
+        made = Anything(seed)
+        try:
+            problem = read(f"{made.expression(1, 0.5)} = {made.expression(1, 0.3)}")
+        except UnreadableProblem:
+            return
+        sides = problem.expr.sides if isinstance(problem.expr, Chain) else ()
+        if sum(gap.blanks() for side in sides for _, gap in gaps_in(side)) != 2:
+            return
+        count = 0
+        for pair in product(range(LARGEST_BLANK + 1), repeat=2):
+            filled = fill_sides(sides, tuple(Whole(n) for n in pair))
+            with suppress(ZeroDivisionError):
+                count += filled is not None and len({evaluate(side) for side in filled}) == 1
+        self.assertEqual(_tried(sides).count, count)

@@ -269,7 +269,7 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
                 bottom = other.denominator
                 if bottom != number.denominator and number.numerator < bottom:
                     yield with_child(expr, index, replace(number, denominator=bottom))
-    if isinstance(expr, Comparison):
+    if isinstance(expr, Comparison) and len(expr.items) == 2:
         first, second = expr.items
         if isinstance(first, CommonFraction) and isinstance(second, CommonFraction):
             for made in (

@@ -465,7 +465,7 @@ def multiply_divide(expr: Expr) -> Opening:
     if RepeatingDecimal in kinds:
         return "repeating-as-fractions", ()
     if Percent in kinds:
-        beside_decimal = any(isinstance(c, DecimalNumeral) for c in children(expr))
+        beside_decimal = any(isinstance(c.of if isinstance(c, Percent) else c, DecimalNumeral) for c in children(expr))
         return (to_plain_numbers(children(expr)) if beside_decimal else "percents-as-fractions"), ()
     if DecimalNumeral in kinds:
         if not kinds <= {DecimalNumeral, Whole}:
