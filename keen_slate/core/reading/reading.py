@@ -100,7 +100,7 @@ _PERCENT_OF = (
     re.compile(r"\s*what\s+percent(?:age)?\s+is\s+(?P<part>.+?)\s+(?:out\s+)?of\s+(?P<of>[^?]+)\??", re.IGNORECASE),
 )
 _NUMBERED = re.compile(
-    r"\s*(?:\(?\d{1,3}\)|\d{1,3}\.(?=\s)|\(?[a-h]\)|#\d{1,3}:?|q\d{1,3}[.):]?)\s*(?=\S)", re.IGNORECASE
+    r"\s*(?:\d{1,3}\)|\d{1,3}\.(?=\s)|\(?[a-h]\)|#\d{1,3}:?|q\d{1,3}[.):]?)\s*(?=\S)", re.IGNORECASE
 )
 _TRUE_OR_FALSE = re.compile(
     r"\s*(?:true\s+or\s+false|is\s+(?:it|this)\s+(?:true|right|correct))\s*[:?,]?\s*", re.IGNORECASE
