@@ -17,7 +17,7 @@ from keen_slate.core.schools.listing import FACETS
 from tests.support.anything import Anything
 from tests.support.searching import DEEP
 
-TEXTS = 4000 if DEEP else 250
+TEXTS = 1500 if DEEP else 250
 SLOW_VERBS_ON_EACH = 4 if DEEP else 12
 """Glass, twin and contrast look at many items: they run on one text in so many."""
 

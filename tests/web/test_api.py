@@ -125,6 +125,39 @@ class Api(unittest.TestCase):
         compared = self.post("/api/judge", text="compare 1/2 and 1/3", lines=["<", "3/6 > 2/6"])["lines"]
         self.assertEqual([j["verdict"] for j in compared], ["false", "follows"])
 
+    def test_what_a_class_is_told_to_do(self) -> None:
+        for text, told in (
+            ("LCM of 4 and 6", "Find the least common multiple."),
+            ("HCF of 12 and 18", "Find the greatest common factor."),
+            ("expand 5.207", "Write it in expanded form."),
+            ("2/5 + 1/4 = 3/9", "Somebody says: 2/5 + 1/4 = 3/9. Is that right?"),
+            ("3 m 40 cm − 1 m 65 cm", "Work it out."),
+        ):
+            self.assertEqual(self.post("/api/work", text=text)["lines"][0]["reason"], told)
+
+    def test_a_statement_is_kept_whole(self) -> None:
+        made = self.post("/api/sets", 201, name="Statements")
+        self.post(f"/api/sets/{made['id']}/examples", 201, text="2/5 + 1/4 = 3/9", revision=made["revision"])
+        (shown,) = self.client.get(f"/api/sets/{made['id']}").get_json()["examples"]
+        self.assertEqual(shown["typed"], "2/5 + 1/4 = 3/9")
+        self.assertEqual(shown["asked"], "true or false: … = 3/9")
+
+    def test_reasons_speak_of_the_smaller_unit(self) -> None:
+        lines = self.post("/api/work", text="3 m 40 cm − 1 m 65 cm")["lines"]
+        self.assertIn("Regroup 1 whole as 100 cm", " ".join(n["reason"] for n in lines))
+
+    def test_a_picture_refutes_the_answer_in_hand(self) -> None:
+        looked = self.post("/api/second-look", text="2/3 + 3/4")
+        wrong = next(w for w in looked["likely_wrong"] if w["mistake"] == "add-tops-and-bottoms")
+        self.assertEqual(wrong["shows"], "2/3 + 3/4 became 5/7.")
+        self.assertTrue(wrong["question"].endswith("3/4 is only one part of the sum. Can all of it be 5/7?"))
+        self.assertTrue(wrong["picture"].startswith("<svg"))
+
+    def test_own_units(self) -> None:
+        self.post("/api/work", 422, text="3 zorps + 2 zorps")
+        answer = self.post("/api/work", text="3 zorps + 2 zorps", words={"units": "zorps"})["answer"]["text"]
+        self.assertEqual(answer, "5 zorps")
+
     def test_a_wrong_working_beside_the_right_one(self) -> None:
         laid = self.post("/api/wrong-working", text="5 1/6 - 2 5/6", mistake="regroup-ten")
         false = [n["notation"]["text"] for n in laid["second"]["worked"]["lines"] if n["by_mistake"]]

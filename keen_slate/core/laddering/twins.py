@@ -81,7 +81,7 @@ def twins(
         expr = all_redrawn(problem.expr, draw)
         if expr is None or numbers_key(expr) in taken or (limits is not None and not limits.allows_numbers(expr)):
             continue
-        other = replace(problem, expr=expr, notes=(), claim="")
+        other = replace(problem, expr=expr, notes=(), claim="", claimed=None)
         if likeness(other) != wanted:
             continue
         taken.add(numbers_key(expr))

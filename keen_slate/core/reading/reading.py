@@ -16,7 +16,7 @@ from typing import Literal
 
 from keen_slate.core.notation.layout import sign_between
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
-from keen_slate.core.notation.text import problem_text
+from keen_slate.core.notation.text import problem_text, text_of
 from keen_slate.core.notation.units import MONEY, are_same, two_units, units_in
 from keen_slate.core.numbers.forms import CommonFraction, Percent, Whole
 from keen_slate.core.problem import bounds
@@ -64,13 +64,15 @@ Claim = Literal["", "true", "false"]
 class Problem:
     """A problem as understood: what is to be worked, the label that its numbers carry, and notes on its reading.
 
-    ``claim`` is whether what is claimed of it is true, where a whole statement was typed: ``2/5 + 1/4 = 3/9``.
+    ``claim`` is whether what is claimed of it is true, where a whole statement was typed: ``2/5 + 1/4 = 3/9``;
+    ``claimed`` is its sign and what stands behind it.
     """
 
     expr: Expr
     label: str = ""
     notes: tuple[Say, ...] = ()
     claim: Claim = ""
+    claimed: tuple[str, Expr] | None = None
 
     def text(self, manner: Manner = USUAL_MANNER) -> str:
         """The problem as it reads back, with what is asked and its label.
@@ -78,7 +80,11 @@ class Problem:
         >>> read("2 3/4m+1 1/2 m").text()
         '2 3/4 m + 1 1/2 m'
         """
-        return problem_text(self.expr, manner.labelled(self.label))
+        amounts = manner.labelled(self.label)
+        if self.claimed is not None:
+            said = self.expr.written[0] if isinstance(self.expr, Comparison) else self.expr
+            return f"{text_of(said, amounts)} {self.claimed[0]} {text_of(self.claimed[1], amounts)}"
+        return problem_text(self.expr, amounts)
 
 
 _TOLD = (
@@ -99,9 +105,7 @@ _PERCENT_OF = (
     re.compile(r"\s*what\s+percent(?:age)?\s+of\s+(?P<of>.+?)\s+is\s+(?P<part>[^?]+)\??", re.IGNORECASE),
     re.compile(r"\s*what\s+percent(?:age)?\s+is\s+(?P<part>.+?)\s+(?:out\s+)?of\s+(?P<of>[^?]+)\??", re.IGNORECASE),
 )
-_NUMBERED = re.compile(
-    r"\s*(?:\d{1,3}\)|\d{1,3}\.(?=\s)|\(?[a-h]\)|#\d{1,3}:?|q\d{1,3}[.):]?)\s*(?=\S)", re.IGNORECASE
-)
+_NUMBERED = re.compile(r"\s*(?:\d{1,3}\)|\d{1,3}\.(?=\s)|\(?[a-h]\)|#\d{1,3}:?|q\d{1,3}[.):]?)\s*(?=\S)", re.IGNORECASE)
 _TRUE_OR_FALSE = re.compile(
     r"\s*(?:true\s+or\s+false|is\s+(?:it|this)\s+(?:true|right|correct))\s*[:?,]?\s*", re.IGNORECASE
 )
@@ -455,10 +459,12 @@ class _Part:
         claim: Claim = "true" if true else "false"
         if is_numeral(first) and is_numeral(second):
             items = (first, second)
-            return Problem(Comparison(items, items, pair=True), label, (note,), claim)
+            return Problem(Comparison(items, items, pair=True), label, (note,), claim, (sign, second))
         if sign != "=":
             raise UnreadableProblem(Say.of(unreadable.compare_numbers_only), start)
-        return Problem(second if is_numeral(first) else first, label, (note,), claim)
+        if is_numeral(first):
+            first, second = second, first
+        return Problem(first, label, (note,), claim, (sign, second))
 
 
 def _bare_number(expr: Expr) -> Expr | None:

@@ -11,7 +11,7 @@ from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.text import asked_round, text_of
 from keen_slate.core.notation.units import ANY_UNIT
 from keen_slate.core.problem.blanks import only_decimals
-from keen_slate.core.problem.tree import Chain, Expr, Negative, Path, decimal_for, decimal_places, number_for
+from keen_slate.core.problem.tree import Chain, Common, Expr, Negative, Path, decimal_for, decimal_places, number_for
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say, say
@@ -114,6 +114,9 @@ def preview(text: str, words: Mapping[str, str]) -> Understood:
 
 def asked_in_words(problem: Problem) -> str:
     """What is asked, where it is not simply to work the problem out: ``… as a decimal``, ``compare …``; else empty."""
+    if problem.claimed is not None:
+        sign, other = problem.claimed
+        return f"true or false: … {sign} {text_of(other, USUAL_MANNER.labelled(problem.label))}"
     text = asked_round(problem.expr, "…")
     return "" if text == "…" else text
 
@@ -124,13 +127,19 @@ def unreadable(fault: UnreadableProblem) -> Unreadable:
 
 def task_of(asked: Asked) -> str:
     """What a class is told to do, as a sentence."""
+    if asked.problem.claimed is not None:
+        return f"Somebody says: {asked.problem.text(asked.words)}. Is that right?"
+    if isinstance(asked.problem.expr, Common):
+        word = asked.words.common_multiple
+        multiple = f"least {word}" if word == "common multiple" else word
+        return f"Find the {multiple if asked.problem.expr.multiple else asked.words.greatest_common_factor}."
     told = asked_in_words(asked.problem)
     if not told:
         return "Fill the blanks." if isinstance(asked.problem.expr, Chain) else asked.say(Say.of(calculating.problem))
     told = told.replace("…", "it") if told.startswith(("simplify", "round")) else told.replace("…", "").strip()
     told = (
         f"Write it {told}"
-        if told.startswith("as ")
+        if told.startswith(("as ", "in "))
         else told.replace("compare", "Compare them").replace("order", "Put them in order")
     )
     return told[:1].upper() + told[1:] + "."
