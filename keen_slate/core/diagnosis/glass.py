@@ -147,7 +147,7 @@ def neighbours(problem: Problem) -> Iterator[Problem]:
         if negative:
             continue
         count += 1
-        if count > 2 * bounds.MOST_NEIGHBOURS // max(2, length):
+        if count > 4 * bounds.MOST_NEIGHBOURS // max(2, length) ** 2:
             return
         yield Problem(near, problem.label)
 

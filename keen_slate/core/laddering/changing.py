@@ -13,7 +13,7 @@ from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families import BRINGS, FAMILY, GROUPS, RELATIONS, Family, family_of
 from keen_slate.core.laddering.ladder import Target, closed, find_item
 from keen_slate.core.laddering.limits import Limits, numbers_key, numbers_of
-from keen_slate.core.laddering.twins import all_redrawn, one_number_redrawn, twins
+from keen_slate.core.laddering.twins import all_redrawn, effort_of, one_number_redrawn, twins
 from keen_slate.core.machine.engine import Move
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
@@ -174,13 +174,16 @@ def contrast(problem: Problem, demand: str = "") -> tuple[Problem, frozenset[str
     return _least_changed(problem, have)
 
 
+FEWEST_CHANGED = 12
+"""Changed items that are worked for any item."""
+
 Changed = tuple[Problem, frozenset[str]]
 """An item changed from another, with its demands."""
 
 
 def _changed_items(problem: Problem) -> Iterator[Changed]:
-    length = max(2, len(numbers_of(problem.expr)))
-    for expr in islice(_candidates(problem), 2 * bounds.CONTRASTS_WORKED // length):
+    most = max(FEWEST_CHANGED, 2 * bounds.CONTRASTS_WORKED // effort_of(problem.expr))
+    for expr in islice(_candidates(problem), most):
         other = _as_problem(expr, problem.label)
         if other is not None and other.expr != problem.expr and _below_zero(other) == _below_zero(problem):
             yield other, frozenset(demands_of(other))

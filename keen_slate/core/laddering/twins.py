@@ -24,7 +24,8 @@ from keen_slate.core.numbers.forms import (
     Whole,
 )
 from keen_slate.core.problem import bounds
-from keen_slate.core.problem.blanks import TooManyBlanks, gaps_in, solve
+from keen_slate.core.problem.blanks import TooManyBlanks, blanks_of, gaps_in, solve
+from keen_slate.core.problem.bounds import LARGEST_BLANK
 from keen_slate.core.problem.tree import (
     MEASURE,
     Chain,
@@ -76,7 +77,7 @@ def twins(
     wanted, demands = likeness(problem), demands_of(problem)
     taken = {numbers_key(problem.expr), *avoid}
     worked = 0
-    length = max(2, len(numbers_of(problem.expr)))
+    length = effort_of(problem.expr)
     for _ in range(2 * bounds.TWINS_TRIED // length):
         expr = all_redrawn(problem.expr, draw)
         if expr is None or numbers_key(expr) in taken or (limits is not None and not limits.allows_numbers(expr)):
@@ -93,6 +94,13 @@ def twins(
             continue
         if limits is None or limits.allows_working(work(again, school).derivation):
             yield again
+
+
+def effort_of(expr: Expr) -> int:
+    """How many numbers of work it is to look at such an item once, at least 2: blanks in every side are tried for by
+    the hundred."""
+    several = isinstance(expr, Chain) and blanks_of(expr.sides) > 1 and all(gaps_in(side) for side in expr.sides)
+    return max(2, len(numbers_of(expr))) * (LARGEST_BLANK if several else 1)
 
 
 def _as_typed(problem: Problem) -> Problem | None:
