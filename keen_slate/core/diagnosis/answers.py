@@ -134,10 +134,11 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     led_to.pop(right_key, None)
     forms, unreduced = ({}, 0) if alone else _forms_of(problem, school)
     by_value = {key: list(_explaining(causes)) for key, causes in led_to.items()}
-    explained = set(by_value)
+    explained, cut_short = set(by_value), ways[0].states.are_too_many
     for worked, slip, value in _worked_instead(problem, others):
-        # A digit copied wrongly gives many answers: it is thought of only where nothing else gives this one.
-        if value != right_key and (slip == "item" or value not in explained):
+        # A digit copied wrongly gives many answers: it is thought of only where nothing else gives this one, and not at
+        # all where not every pair of mistakes was looked for.
+        if value != right_key and (slip == "item" or (value not in explained and not cut_short)):
             by_value.setdefault(value, []).append(Cause((), slip, _number_like(right, value), worked))
     ranked = {k: tuple(sorted(v, key=lambda c: c.rank)) for k, v in by_value.items()}
     return Prepared(problem, right, ranked, forms, unreduced)
