@@ -32,7 +32,7 @@ def as_percents(expr: Expr) -> Expr | None:
     >>> as_percents(Whole(35)).value
     Fraction(7, 20)
     """
-    if isinstance(expr, Gap) and expr.is_alone:
+    if isinstance(expr, Gap):
         return Product((Factor(expr), Factor(Whole(100), divide=True)))
     if isinstance(expr, (Whole, CommonFraction, MixedNumber, DecimalNumeral)):
         return Percent(expr)
@@ -48,7 +48,9 @@ def as_percents(expr: Expr) -> Expr | None:
 
 def is_percent_blank(expr: Expr) -> bool:
     """``?%`` as it is worked with: ? ÷ 100."""
-    return expr == Product((Factor(Gap()), Factor(Whole(100), divide=True)))
+    if not isinstance(expr, Product) or not isinstance(expr.factors[0].expr, Gap):
+        return False
+    return expr.factors[1:] == (Factor(Whole(100), divide=True),)
 
 
 def has_percents(expr: Expr) -> bool:
@@ -82,7 +84,7 @@ def _leaves(expr: Expr) -> tuple[Expr, ...]:
     if is_numeral(expr) or isinstance(expr, Gap):
         return (expr,)
     if is_percent_blank(expr):
-        return (Gap(),)
+        return (children(expr)[0],)
     if not isinstance(expr, (Sum, Group, Negative)):
         return ()
     inside = [_leaves(child) for child in children(expr)]
@@ -94,7 +96,7 @@ def without_sign(expr: Expr) -> Expr:
     if isinstance(expr, Percent):
         return expr.of
     if is_percent_blank(expr):
-        return Gap()
+        return children(expr)[0]
     for index, child in enumerate(children(expr)):
         new = without_sign(child)
         if new is not child:

@@ -48,7 +48,14 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.reading import asking
 from keen_slate.core.reading.grammar import Grammar, in_larger_unit
-from keen_slate.core.reading.percents import as_labelled, as_percents, bare_before, has_percents, without_sign
+from keen_slate.core.reading.percents import (
+    as_labelled,
+    as_percents,
+    bare_before,
+    has_percents,
+    is_percent_blank,
+    without_sign,
+)
 from keen_slate.core.reading.tokens import UnreadableProblem, tokens_of
 from keen_slate.core.reading.workable import refuse_the_unworkable, with_divisors_left
 from keen_slate.core.saying import unreadable
@@ -271,6 +278,9 @@ class _Part:
         expr, notes = found.expr, found.notes
         if not has_percents(expr):
             return Problem(expr, found.unit, notes)
+        if found.unit and any(isinstance(t.expr, Percent) for e in walk(expr) if isinstance(e, Sum) for t in e.terms):
+            labels = tuple(sorted(("%", found.unit)))
+            raise UnreadableProblem(Say.of(unreadable.labels_differ, labels=labels), found.start)
         if not found.unit and (labelled := as_labelled(expr)) is not None:
             bare = bare_before(expr)
             note = (Say.of(unreadable.note_percent_is_label, bare=bare),) if bare is not None else ()
@@ -311,6 +321,10 @@ class _Part:
         """Two numbers with words round them, of which the second to be written is named first."""
         first, second = (self.number(found, name) for name in ("first", "second"))
         one, other, label = self.of_one_kind(first, second)
+        of_it = re.search(r"\b(?:more|less)\s+than\b", found.group(), re.IGNORECASE)
+        if of_it and isinstance(other, Percent) and sign in "+-":  # 20% more than 50 is 20% of it more
+            other = Product((Factor(other), Factor(one)))
+            return self.in_money(Problem(Sum((Term(one), Term(other, sign == "-"))), label))
         if sign == "+":
             return self.in_money(Problem(Sum((Term(one), Term(other))), label))
         if sign == "-":
@@ -436,7 +450,7 @@ class _Part:
         exprs = tuple(s.expr for s in sides)
         if not blanks_of(exprs):
             return self.claim(start, end)
-        labelled = tuple(e if isinstance(e, Gap) else as_labelled(e) or _bare_number(e) for e in exprs)
+        labelled = tuple(_as_labelled_side(e) for e in exprs)
         label = units[0] if units else ""
         if any(has_percents(e) for e in exprs) and all(e is not None for e in labelled):
             exprs, label = tuple(e for e in labelled if e is not None), "%"
@@ -467,8 +481,11 @@ class _Part:
         return Problem(first, label, (note,), claim, (sign, second))
 
 
-def _bare_number(expr: Expr) -> Expr | None:
-    return expr if isinstance(expr, Whole) else None
+def _as_labelled_side(expr: Expr) -> Expr | None:
+    """A side of a statement about percents alone; None where it is none."""
+    if isinstance(expr, (Gap, Whole)):
+        return expr
+    return without_sign(expr) if is_percent_blank(expr) else as_labelled(expr)
 
 
 def _notes_on_percents(expr: Expr) -> tuple[Say, ...]:
