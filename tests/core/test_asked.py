@@ -213,7 +213,7 @@ class Hostile(unittest.TestCase):
 
 
 class TwoBlanks(unittest.TestCase):
-    @searched(300, share=30)
+    @searched(100, share=12)
     @given(st.integers(0, 10**6))
     def test_as_many_ways_as_trying_every_pair(self, seed: int) -> None:
         """The second blank is worked out from the first; trying all pairs counts the same."""
