@@ -15,6 +15,7 @@ from hypothesis import strategies as st
 from keen_slate.core.diagnosis.lines import JudgedLine, judge_lines
 from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.notation.text import text_of
+from keen_slate.core.problem.bounds import MOST_LINES
 from keen_slate.core.problem.tree import Chain, Comparison, Estimating, Rounding, evaluate
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.schools.listing import FACETS
@@ -40,7 +41,8 @@ def problem_of(text: str) -> Problem | None:
 def written_lines(problem: Problem, school: School) -> list[str]:
     """The lines of a working as a pupil copies them: without the questions, which repeat a line."""
     fitting, _ = fitting_school(FACETS, school, problem.expr)
-    return [text_of(line.expr) for line in work(problem, fitting).lines[1:] if not line.is_question]
+    lines = [text_of(line.expr) for line in work(problem, fitting).lines[1:] if not line.is_question]
+    return lines[: MOST_LINES - 5]  # the side work beside them
 
 
 def as_written(value: Fraction, seed: random.Random) -> str:
