@@ -3,22 +3,25 @@
 import re
 import unittest
 from fractions import Fraction
+from itertools import islice
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
 from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.laddering.twins import twins
 from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.shapes import Bars, Strips
 from keen_slate.core.problem.tree import evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.saying.say import say
+from keen_slate.core.working.work import DEFAULT_SCHOOL
 from tests.core.test_mal_rules import rows
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import asked, decimal_sums, expressions, sums
-from tests.support.searching import searched
+from tests.support.searching import only_deep, searched
 
 NUMBER = re.compile(r"\d+ \d+/\d+|\d+/\d+|\d*\.\d+(?:\(\d+\))?|\d+")
 _EACH = 20
@@ -99,6 +102,18 @@ class Refuting(unittest.TestCase):
         for row in rows():
             self.judged(row.problem, seen)
         self.assertLessEqual(set(BY_ID) - set(seen), set(), "not looked at")
+
+    @only_deep
+    def test_every_mistake_on_twenty_items(self) -> None:
+        """Its own items, and twins of them."""
+        for mistake in BY_ID:
+            seen: dict[str, int] = {}
+            for row in (r for r in rows() if r.mistake == mistake):
+                self.judged(row.problem, seen)
+                for other in islice(twins(read(row.problem), "1", DEFAULT_SCHOOL), _EACH):
+                    if seen.get(mistake, 0) < _EACH:
+                        self.judged(other.text(), seen)
+            self.assertGreater(seen.get(mistake, 0), 0, mistake)
 
     @searched(1200, share=20)
     @given(sums() | decimal_sums() | expressions(depth=1) | asked())
