@@ -11,7 +11,7 @@ from typing import Literal
 
 from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults, is_wrong_unit
-from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches
+from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches, within_bounds
 from keen_slate.core.diagnosis.second_look import struck
 from keen_slate.core.diagnosis.written import filled_in, number_in, order_in, remainder_kept
 from keen_slate.core.machine.school import School, fitting_school
@@ -120,8 +120,8 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     alone = isinstance(problem.expr, (Comparison, Chain))
     led_to: dict[Key, dict[Causes, Expr]] = {}
     judged: dict[State, tuple[Expr, dict[Causes, Expr]]] = {}
-    for search in (ways := searches(problem.expr, school)):
-        search.ends(1, slip=False)  # every single mistake, before there are too many states for second ones
+    # Every single mistake comes first, before there are too many states for second ones.
+    ways = within_bounds(searches(problem.expr, school))
     length = max(4, sum(is_numeral(e) for e in walk(problem.expr)))
     ways[0].states.most = len(ways[0].states.exprs) + 4 * bounds.MOST_STATES // length
     for search in ways:

@@ -5,7 +5,7 @@ from fractions import Fraction
 from functools import lru_cache
 
 from keen_slate.core.diagnosis.answers import Prepared, bare, diagnose, prepare
-from keen_slate.core.diagnosis.search import searches
+from keen_slate.core.diagnosis.search import searches, within_bounds
 from keen_slate.core.diagnosis.statements import Side
 from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.machine.school import School, school_from
@@ -92,7 +92,7 @@ def _looked_up(problem: Problem, answer: str, school: School) -> tuple[str, ...]
 def _causes(before: Expr, values: tuple[Fraction, ...], school: School) -> tuple[str, ...]:
     """The single mal-rules that lead from a line to a value, the likelier first."""
     found: set[str] = set()
-    for search in searches(before, school):
+    for search in within_bounds(searches(before, school)):
         for end, made in search.ends(1, slip=False):
             if len(made) == 1 and not set(worth_of(bare(search.states.exprs[end]))).isdisjoint(values):
                 found |= made

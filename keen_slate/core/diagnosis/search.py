@@ -378,6 +378,15 @@ def searches(start: Expr, school: School) -> tuple[Search, ...]:
     return tuple(found.values())
 
 
+def within_bounds(ways: tuple[Search, ...]) -> tuple[Search, ...]:
+    """Those of the searches whose single mistakes are looked for within the bound on states, always the first."""
+    for index, search in enumerate(ways):
+        search.ends(1, slip=False)
+        if len(search.states.exprs) > bounds.MOST_SINGLE_STATES:
+            return ways[: index + 1]
+    return ways
+
+
 def slips(before: Expr, after: Expr) -> Iterator[Expr]:
     """The same act with its one result off by one: a top, a whole, or a digit that was not there before.
 

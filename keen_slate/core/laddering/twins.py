@@ -24,7 +24,7 @@ from keen_slate.core.numbers.forms import (
     Whole,
 )
 from keen_slate.core.problem import bounds
-from keen_slate.core.problem.blanks import TooManyBlanks, blanks_of, gaps_in, solve
+from keen_slate.core.problem.blanks import TooManyBlanks, gaps_in, is_tried, solve
 from keen_slate.core.problem.bounds import LARGEST_BLANK
 from keen_slate.core.problem.tree import (
     MEASURE,
@@ -97,10 +97,10 @@ def twins(
 
 
 def effort_of(expr: Expr) -> int:
-    """How many numbers of work it is to look at such an item once, at least 2: blanks in every side are tried for by
-    the hundred."""
-    several = isinstance(expr, Chain) and blanks_of(expr.sides) > 1 and all(gaps_in(side) for side in expr.sides)
-    return max(2, len(numbers_of(expr))) * (LARGEST_BLANK if several else 1)
+    """How many numbers of work it is to look at such an item once, at least 2: where numbers are tried for blanks it
+    takes a hundred times as long."""
+    tried = isinstance(expr, Chain) and is_tried(expr.sides)
+    return max(2, len(numbers_of(expr))) * (LARGEST_BLANK if tried else 1)
 
 
 def _as_typed(problem: Problem) -> Problem | None:

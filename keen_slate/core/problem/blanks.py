@@ -96,6 +96,20 @@ def isolated(side: Expr, other: Expr) -> tuple[Gap, Expr] | None:
 
 def solve(sides: tuple[Expr, ...]) -> Solved:
     """Raises TooManyBlanks where the ways cannot be counted."""
+    counted = _counted(sides)
+    return counted if counted is not None else _tried(sides)
+
+
+def is_tried(sides: tuple[Expr, ...]) -> bool:
+    """Whether numbers must be tried one by one to fill the blanks, which takes long."""
+    try:
+        return _counted(sides) is None
+    except TooManyBlanks:
+        return False
+
+
+def _counted(sides: tuple[Expr, ...]) -> Solved | None:
+    """The ways by arithmetic alone; None where numbers must be tried."""
     known = {evaluate(s) for s in sides if not gaps_in(s)}
     if len(known) > 1:
         return Solved(0, ())
@@ -105,10 +119,8 @@ def solve(sides: tuple[Expr, ...]) -> Solved:
         if one_each is not None:
             return one_each
     if len(known) == 1 and len(with_gaps) == 1:
-        counted = _tops_counted(with_gaps[0], next(iter(known)))
-        if counted is not None:
-            return counted
-    return _tried(sides)
+        return _tops_counted(with_gaps[0], next(iter(known)))
+    return None
 
 
 def only_decimals(sides: tuple[Expr, ...]) -> bool:

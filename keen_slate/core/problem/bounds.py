@@ -31,6 +31,9 @@ MOST_STATES = 1200
 single mistakes; on longer ones fewer. An item that a class can work has a few hundred. Past the bound single mistakes
 are still found, and pairs no longer."""
 
+MOST_SINGLE_STATES = 2500
+"""States after which single mistakes are looked for under no further school."""
+
 SCHOOLS_SEARCHED = 60
 """Schools times numbers of an item whose mistakes are looked for: every school up to five numbers, fewer beyond."""
 
