@@ -214,7 +214,7 @@ def _key(answer: Expr) -> Key:
     return text_of(answer) if isinstance(answer, Comparison) else evaluate(answer)
 
 
-_TRUE_OR_FALSE = dict.fromkeys(("true", "right", "yes", "correct"), "true") | dict.fromkeys(
+TRUE_OR_FALSE = dict.fromkeys(("true", "right", "yes", "correct"), "true") | dict.fromkeys(
     ("false", "wrong", "no", "incorrect", "not true"), "false"
 )
 
@@ -234,7 +234,7 @@ def diagnose(
     ('wrong', ('smaller-part-from-larger',))
     """
     problem = prepared.problem
-    if problem.claim and (said := _TRUE_OR_FALSE.get(text.strip().lower().rstrip("."))):
+    if problem.claim and (said := TRUE_OR_FALSE.get(text.strip().lower().rstrip("."))):
         return Diagnosis("right" if said == problem.claim else "wrong")
     if isinstance(problem.expr, Comparison):
         return _diagnose_comparison(prepared, problem.expr, text, decimal_comma)

@@ -10,8 +10,17 @@ from fractions import Fraction
 from functools import cached_property
 from typing import Literal
 
+from keen_slate.core.diagnosis.answers import TRUE_OR_FALSE
 from keen_slate.core.diagnosis.explaining import Explained, Fault, explained, numbers_in, worth_of
-from keen_slate.core.diagnosis.statements import CommonNumber, Setting, Side, Statement, is_about, statements_in
+from keen_slate.core.diagnosis.statements import (
+    CommonNumber,
+    Setting,
+    Side,
+    Statement,
+    is_about,
+    is_row,
+    statements_in,
+)
 from keen_slate.core.diagnosis.sub_goals import states_of, worths_of_parts, worths_with
 from keen_slate.core.machine.school import School
 from keen_slate.core.notation.text import text_of
@@ -147,6 +156,10 @@ class _Sheet:
             text_meant = f"{text_of(one)} {text.strip()} {text_of(other)}"
         else:
             text_meant = text
+        if is_row(text) and not isinstance(self.problem.expr, (Comparison, Chain)):
+            return JudgedLine(text, "side-work")
+        if self.problem.claim and (said := TRUE_OR_FALSE.get(text.strip().lower().rstrip("."))):
+            return JudgedLine(text, "follows" if said == self.problem.claim else "false")
         found = statements_in(text_meant, self.setting)
         if isinstance(found, Say):
             return JudgedLine(text, "unreadable", said=found)

@@ -22,6 +22,7 @@ from keen_slate.core.problem.tree import (
     is_numeral,
     walk,
 )
+from keen_slate.core.reading.percents import as_percents
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read, read_side
 from keen_slate.core.saying import unreadable, verdicts
 from keen_slate.core.saying.say import Say
@@ -34,6 +35,7 @@ _IN_WORDS = (
     (re.compile(r"\s+(?:is\s+(?:equal\s+to|the\s+same\s+as)|equals|makes|gives)\s+", re.IGNORECASE), " = "),
     (re.compile(r"\s+is\s+(?:about|roughly|nearly)\s+", re.IGNORECASE), " ≈ "),
 )  # fmt: skip
+_ABOUT = re.compile(r"^\s*(?:it\s+is\s+)?(?:about|roughly|nearly|approximately)\s+", re.IGNORECASE)
 _LEADING = re.compile(
     r"\s*(?:(?:and\s+)?(?:so|then|therefore|thus|hence|because|since|as|but|now|first|next|answer|ans)\b\s*[,:]?\s*"
     r"|[∴∵→⇒]\s*|[-–•*]\s+(?=\d)|(?:\d{1,2}|[a-h])\)\s+)",
@@ -108,6 +110,26 @@ class CommonNumber:
         return self.said == gcd(*numbers) if self.best else all(n % self.said == 0 for n in numbers)
 
 
+_ROW = re.compile(r"\s*(?:(\d{1,9})\s*:)?\s*(\d{1,9}(?:\s*,\s*\d{1,9})+)(?:\s*(?:,\s*)?(?:…|\.{2,}))?\s*")
+
+
+def is_row(text: str) -> bool:
+    """Whether a line lists the multiples of a number, or factors of one: 4, 8, 12 or 6: 1, 2, 3, 6.
+
+    >>> is_row("4, 8, 12"), is_row("12: 1, 2, 3, 4, 6, 12"), is_row("4, 8, 13")
+    (True, True, False)
+    """
+    row = _ROW.fullmatch(text)
+    if row is None:
+        return False
+    numbers = [int(n) for n in row[2].split(",")]
+    of = int(row[1]) if row[1] else None
+    multiples = numbers == [numbers[0] * (i + 1) for i in range(len(numbers))] and of in (None, numbers[0])
+    whole = of if of is not None else max(numbers)
+    factors = len(numbers) > 2 and all(n and whole % n == 0 for n in numbers)
+    return multiples or factors
+
+
 @dataclass(frozen=True, slots=True)
 class Setting:
     """What decides how sides are read: the problem's label, whether its answer is a percent, and the decimal sign."""
@@ -158,6 +180,7 @@ def _statement(text: str, setting: Setting, before: int) -> Statement | CommonNu
         numbers = tuple(int(n) for n in re.findall(r"\d+", named["numbers"] or ""))
         multiple = not re.match(r"g|h|common\s+factor", named["name"], re.IGNORECASE)
         return CommonNumber(int(named["said"]), multiple, bool(_LEAST.match(named["name"])), numbers)
+    text = _ABOUT.sub("≈ ", text)
     for words, sign in _IN_WORDS:
         text = words.sub(sign, text)
     parts = _RELATION.split(text)
@@ -197,7 +220,10 @@ def _side(text: str, setting: Setting, before: Expr) -> Side:
         worths.append(evaluate(expr) * unit.size)  # 3 kg = 3000 g beside a problem in metres
     if (flat := _as_stacked(text, setting.decimal_comma)) is not None:
         worths.append(flat)
-    return Side(expr, problem.label, *_as_percents(tuple(worths), problem.label, setting))
+    found = _as_percents(tuple(worths), problem.label, setting)
+    if problem.label == "%" and setting.problem.label != "%":
+        expr = as_percents(expr) or expr
+    return Side(expr, problem.label, *found)
 
 
 def _as_percents(
