@@ -112,6 +112,15 @@ class ByHand(unittest.TestCase):
                         self.assertIn(cause.strip(), told.causes)
 
 
+def reordered(line: str, seed: random.Random) -> str:
+    """What is only added, in another order."""
+    if re.search(r"[−×÷()=^]", line):
+        return line
+    terms = line.split(" + ")
+    seed.shuffle(terms)
+    return " + ".join(terms)
+
+
 class TrueLines(unittest.TestCase):
     def judged(self, problem: Problem, lines: list[str], school: School) -> list[JudgedLine]:
         judged = list(judge_lines(problem, tuple(lines), school))
@@ -131,6 +140,8 @@ class TrueLines(unittest.TestCase):
         for judged in self.judged(problem, ["= " + n if joins and seed.random() < 0.7 else n for n in own], school):
             self.assertEqual(judged.verdict, "follows", f"{text}: {judged}")
         lines = [in_other_forms(n, seed) if joins and seed.random() < 0.3 else n for n in own if seed.random() < 0.6]
+        if joins:
+            lines = [reordered(n, seed) for n in lines]
         sides = []
         for _ in range(seed.randint(1, 3)):
             side, value = true_calculation(seed)

@@ -38,6 +38,8 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
     ()
     """
     expr = problem.expr
+    if isinstance(expr, Convert) and expr.to == "kept-decimal":  # a fraction is right as well
+        expr = expr.of
     number: Expr = answer.expr.of if isinstance(answer.expr, Negative) else answer.expr
     faults: list[str] = []
     if label_required and problem.label and not answer.label:

@@ -1,14 +1,11 @@
 """Units that amounts carry, from a list: a word behind a number that is none of them is not taken for one.
 
-Sizes are exact and from memory of common definitions (the metric system; 1 inch = 2.54 cm). ``KINDS`` is what a teacher
-is told where a word is not known.
+Sizes are exact and from memory of common definitions (the metric system; 1 foot = 12 inches).
 """
 
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
-
-KINDS = ("length", "mass", "capacity", "time", "money", "pieces")
 
 MONEY = ("$", "£", "€")
 """Signs that stand before an amount."""
@@ -107,12 +104,6 @@ def are_same(one: str, other: str) -> bool:
     return (
         one.lower() == other.lower() or _plural(one.lower()) == other.lower() or _plural(other.lower()) == one.lower()
     )
-
-
-def are_of_one_kind(one: str, other: str) -> bool:
-    """Whether one can be converted into the other: m and cm."""
-    first, second = unit_of(one), unit_of(other)
-    return first is not None and second is not None and first.kind == second.kind
 
 
 @dataclass(frozen=True, slots=True)

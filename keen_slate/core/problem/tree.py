@@ -211,7 +211,8 @@ class Gap:
 @dataclass(frozen=True, slots=True)
 class Convert:
     """A number to be written in another form: ``mixed``, ``improper``, ``fraction``, ``decimal``, ``percent``,
-    ``expanded`` (a sum of its places), ``money`` (with two places) or ``measure-100`` (a whole and hundredths)."""
+    ``expanded`` (a sum of its places), ``money`` (with two places), ``measure-100`` (a whole and hundredths)
+    or ``kept-decimal`` (a product of decimals stays one)."""
 
     of: "Expr"
     to: str
@@ -594,9 +595,9 @@ def with_child(expr: Expr, index: int, new: Expr) -> Expr:
 
 
 def calculation_in(expr: Expr) -> Expr:
-    """What is to be worked out where its answer is only to be written as money or in two units."""
-    unit_kept = isinstance(expr, Convert) and (expr.to == "money" or expr.to.startswith(MEASURE))
-    return expr.of if isinstance(expr, Convert) and unit_kept else expr
+    """What is to be worked out where its answer is only to be written as money, in two units, or as a decimal again."""
+    kept = isinstance(expr, Convert) and (expr.to in ("money", "kept-decimal") or expr.to.startswith(MEASURE))
+    return expr.of if isinstance(expr, Convert) and kept else expr
 
 
 def at_path(expr: Expr, path: Path) -> Expr:

@@ -18,7 +18,7 @@ from keen_slate.core.notation.layout import sign_between
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.text import problem_text, text_of
 from keen_slate.core.notation.units import MONEY, are_same, two_units, units_in
-from keen_slate.core.numbers.forms import CommonFraction, Percent, Whole
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, Percent, Whole
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, blanks_of, solve
 from keen_slate.core.problem.tree import (
@@ -289,10 +289,12 @@ class _Part:
 
     def in_money(self, problem: Problem) -> Problem:
         """Money keeps two places, and is rounded to them where it does not come out; what stands in two units is
-        answered in them."""
+        answered in them, and a product of a decimal stays a decimal where it ends."""
         expr = problem.expr
         if (two := units_in(problem.label)) is not None and not is_numeral(expr):
             return replace(problem, expr=Convert(expr, f"{MEASURE}{two.size}"))
+        if problem.label not in MONEY and _stays_decimal(expr):
+            return replace(problem, expr=Convert(expr, "kept-decimal"))
         if problem.label not in MONEY or is_numeral(expr):
             return problem
         value = evaluate(expr)
@@ -479,6 +481,18 @@ class _Part:
         if is_numeral(first):
             first, second = second, first
         return Problem(first, label, (note,), claim, (sign, second))
+
+
+def _stays_decimal(expr: Expr) -> bool:
+    """Whether a decimal is multiplied or divided by a fraction, and the answer is a decimal that ends."""
+    if not isinstance(expr, Product) or any(not is_numeral(f.expr) for f in expr.factors):
+        return False
+    kinds = {type(f.expr) for f in expr.factors}
+    return (
+        DecimalNumeral in kinds
+        and len(kinds - {DecimalNumeral, Whole}) > 0
+        and decimal_places(evaluate(expr)) is not None
+    )
 
 
 def _as_labelled_side(expr: Expr) -> Expr | None:

@@ -124,7 +124,9 @@ def _asked_of_a_number(expr: Convert | Simplify | Rounding | Estimating) -> Open
             return "write-improper", at
         case Convert(_, "improper") if isinstance(number, CommonFraction):
             return None
-        case Convert(_, "decimal"):
+        case Convert(_, "kept-decimal") if isinstance(number, DecimalNumeral):
+            return ("finish", at) if finish(number) else None
+        case Convert(_, "decimal" | "kept-decimal"):
             return None if isinstance(number, (DecimalNumeral, RepeatingDecimal, Whole)) else ("write-decimal", at)
         case Convert(_, "expanded"):
             return "write-expanded", at
