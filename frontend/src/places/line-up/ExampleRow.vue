@@ -185,15 +185,15 @@ defineExpose({ focus: () => row.value?.focus() })
 
 @media (--narrow) {
   .example {
-    grid-template-columns: 1.6rem minmax(0, 1fr) auto;
+    grid-template-columns: 1.6rem minmax(0, 1fr);
   }
 
-  .example-marks {
-    grid-column: 2 / -1;
-  }
-
+  /* A long item and its answer stand under each other: mathematics does not wrap. */
+  .example-problem,
+  .example-answer,
+  .example-marks,
   .example-actions {
-    grid-column: 2 / -1;
+    grid-column: 2;
   }
 }
 </style>
