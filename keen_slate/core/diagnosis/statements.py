@@ -44,7 +44,8 @@ _LEADING = re.compile(
 """What stands before a line and says nothing of numbers: so, then, a bullet, the number of an exercise."""
 
 _BETWEEN = re.compile(r"\s*;\s*|,\s+|\s+(?:and|then|so|or)\s+|\s*[→⇒]\s*|\s*\n\s*", re.IGNORECASE)
-_REMAINDER = re.compile(r"(\d+)\s*(?:r|rem|remainder)\.?\s*(\d+)", re.IGNORECASE)
+REMAINDER = re.compile(r"(\d+)\s*(?:r|rem|remainder)\.?\s*(\d+)", re.IGNORECASE)
+"""A quotient with its remainder, 3 r 2."""
 _FLAT = re.compile(r"[^/]*[×x*+\-−–·][^/]*/[^/]*|[^/]*/[^/]*[×x*·][^/]*")
 _COMMON = re.compile(
     r"\s*(?P<name>lcd|lcm|(?:least|lowest)\s+common\s+(?:denominator|multiple|bottom)|common\s+(?:denominator|bottom|multiple)"
@@ -205,7 +206,7 @@ def _statement(text: str, setting: Setting, before: int) -> Statement | CommonNu
 
 def _side(text: str, setting: Setting, before: Expr) -> Side:
     """Raises UnreadableProblem, NoOneValue, and ZeroDivisionError."""
-    if remainder := _REMAINDER.fullmatch(text.strip()):
+    if remainder := REMAINDER.fullmatch(text.strip()):
         divisor = _divisor(before)
         if divisor:
             quotient, rest = int(remainder.group(1)), int(remainder.group(2))

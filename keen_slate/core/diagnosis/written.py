@@ -8,7 +8,7 @@ import re
 from dataclasses import dataclass, replace
 from fractions import Fraction
 
-from keen_slate.core.diagnosis.statements import unit_ratio
+from keen_slate.core.diagnosis.statements import REMAINDER, unit_ratio
 from keen_slate.core.notation.layout import sign_between
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
@@ -35,7 +35,6 @@ from keen_slate.core.reading.reading import Problem, UnreadableProblem, as_perce
 from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
 
-_REMAINDER = re.compile(r"(\d+)\s*(?:r|rem|remainder)\.?\s*(\d+)", re.IGNORECASE)
 _BETWEEN = {
     comma: re.compile(rf"\s*([<>=＜＞＝])\s*|\s*{between}\s*|\s+(?:and|then)\s+", re.IGNORECASE)
     for comma, between in ((False, "[,;]"), (True, r"(?:,\s|;)"))
@@ -99,7 +98,7 @@ def _inside(text: str) -> str:
 
 def remainder_kept(problem: Problem, text: str) -> bool | None:
     """Whether a quotient is written with a remainder, and rightly: 17 ÷ 5 as ``3 r 2``. None for another answer."""
-    found = _REMAINDER.fullmatch(_inside(text))
+    found = REMAINDER.fullmatch(_inside(text))
     if found is None or not isinstance(problem.expr, Product):
         return None
     numbers = children(problem.expr)
