@@ -6,8 +6,8 @@ from keen_slate.core.laddering.aims import AIM
 from keen_slate.services.ladders import drawn_set
 from keen_slate.services.line_up import new_example
 from keen_slate.services.shapes.line_up import FadingShape, Plan, Task
-from keen_slate.store import sets
-from keen_slate.store.database import Database
+from keen_slate.store import sets, teachers
+from keen_slate.store.database import Database, act_as
 
 HALF_WORKED = Task(fading=FadingShape(kind="partly", lines=2))
 YOUR_TURN = Task(role="turn", fading=FadingShape(kind="bare"))
@@ -44,15 +44,21 @@ DRAWN = Plan(
 )
 
 
-def load_demo(database: Database) -> bool:
-    """Load the demo data once in the life of a database. Returns whether it was loaded now."""
-    with database.transaction() as session:
+def load_demo(database: Database, *, school: bool = False) -> bool:
+    """Load the demo data once in the life of a database: on one's own desk as one's own, in a school as those of the
+    demo teacher, on the shelf. Returns whether it was loaded now."""
+    with database.transaction(teachers.DESK) as session:
         if not sets.first_time(session, "demo data loaded"):
             return False
-        drawn_set(session, "Rain gauge: decimals, across zero", DRAWN)
+        if school:
+            act_as(session, teachers.add_teacher(session, teachers.DEMO).id)
+        made = [drawn_set(session, "Rain gauge: decimals, across zero", DRAWN).id]
         for name, examples in reversed(DEMO_SETS):  # the last changed comes first
-            made = sets.make_set(session, name)
-            for typed, school, task in examples:
-                new = replace(new_example(typed, school), task=task.model_dump())
-                made = sets.add_example(session, made.id, made.revision, new)
+            new_set = sets.make_set(session, name)
+            made.append(new_set.id)
+            for typed, school_of, task in examples:
+                new = replace(new_example(typed, school_of), task=task.model_dump())
+                new_set = sets.add_example(session, new_set.id, new_set.revision, new)
+        for set_id in made if school else ():
+            sets.share(session, set_id, readers=(), shelved=True)
     return True

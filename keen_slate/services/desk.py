@@ -1,29 +1,53 @@
-"""All services on one database."""
+"""All services on one database, as one teacher has them."""
+
+from uuid import UUID
 
 from sqlalchemy.exc import SQLAlchemyError
 
+from keen_slate.services.errands import Errands
 from keen_slate.services.formats import Formats
 from keen_slate.services.ladders import Ladders
 from keen_slate.services.lessons import Lessons
 from keen_slate.services.line_up import LineUp
 from keen_slate.services.printing import Printing
 from keen_slate.services.settings import Settings
-from keen_slate.store.database import Database
+from keen_slate.services.teachers import Administering, Entry, Who
+from keen_slate.store.database import Belongings, Database
 
 
 class Desk:
-    """The services of one teacher's desk. Raises ValueError for an address that is not PostgreSQL's."""
+    """The services of one teacher's desk: they see and change what is this teacher's, and nothing else."""
+
+    def __init__(self, database: Database, teacher: UUID) -> None:
+        theirs = Belongings(database, teacher)
+        self.line_up = LineUp(theirs)
+        self.ladders = Ladders(theirs)
+        self.lessons = Lessons(theirs)
+        self.printing = Printing(theirs)
+        self.formats = Formats(theirs)
+        self.settings = Settings(theirs)
+        self.errands = Errands(theirs)
+
+
+class House:
+    """All desks on one database, and the door to them. Raises BadAddress for an address that is not PostgreSQL's."""
 
     def __init__(self, database_url: str) -> None:
         self.database = Database(database_url)
-        self.line_up = LineUp(self.database)
-        self.ladders = Ladders(self.database)
-        self.lessons = Lessons(self.database)
-        self.printing = Printing(self.database)
-        self.formats = Formats(self.database)
-        self.settings = Settings(self.database)
+        self.entry = Entry(self.database)
 
-    def database_trouble(self) -> str | None:
+    def desk(self, teacher: UUID) -> Desk:
+        return Desk(self.database, teacher)
+
+    def administering(self, who: Who) -> Administering:
+        """Raises NotAllowed."""
+        return Administering(self.database, who)
+
+    def secret(self, name: str) -> str:
+        """What all processes of this house know under a name. Raises DatabaseUnavailable."""
+        return self.database.secret(name)
+
+    def trouble(self) -> str | None:
         """None when the database answers; otherwise what kind of trouble there is, without its details."""
         try:
             return None if self.database.answers() else "the tables are missing"

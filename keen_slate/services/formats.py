@@ -36,7 +36,7 @@ from keen_slate.services.shapes.work import Edits, WorkRequest
 from keen_slate.services.work.asked import Asked, read_in_words, task_of
 from keen_slate.services.work.shown import pictures
 from keen_slate.store import sets, settings
-from keen_slate.store.database import Database
+from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
 
 MOST_LINES = 2000
@@ -55,13 +55,13 @@ EPOCH = (1980, 1, 1, 0, 0, 0)
 class Formats:
     """Raises NotFound for a set that is not there."""
 
-    def __init__(self, database: Database) -> None:
+    def __init__(self, database: Belongings) -> None:
         self.database = database
 
     def export(self, set_id: UUID, format: str) -> tuple[str, str, bytes]:
         """The file's name, its media type and its contents."""
         with self.database.transaction() as session:
-            found = sets.open_set(session, set_id)
+            found = sets.open_set(session, set_id, shared=True)
             _, content = settings.read(session)
             words = chosen_words_of(session)
         made = {

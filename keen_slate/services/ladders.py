@@ -37,7 +37,7 @@ from keen_slate.services.shapes.line_up import (
 from keen_slate.services.work.asked import read_in_words
 from keen_slate.services.work.shown import shown_demands
 from keen_slate.store import aims, sets, settings
-from keen_slate.store.database import Database
+from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet, KeptAim
 
 
@@ -47,7 +47,7 @@ class Ladders:
     Raises NotFound, ChangedMeanwhile, and NotPossible where no numbers do what is wished; nothing is written then.
     """
 
-    def __init__(self, database: Database) -> None:
+    def __init__(self, database: Belongings) -> None:
         self.database = database
 
     def offered(self) -> Aims:
@@ -151,7 +151,7 @@ class Ladders:
         """What climbs in a set, and which mistakes it would reveal."""
         with self.database.transaction() as session:
             words = chosen_words_of(session)
-            examples = sets.open_set(session, set_id).examples
+            examples = sets.open_set(session, set_id, shared=True).examples
         climb: dict[str, list[UUID]] = {}
         revealed: dict[str, list[UUID]] = {}
         hidden: dict[str, list[UUID]] = {}

@@ -13,21 +13,21 @@ from keen_slate.services.work.asked import Asked
 from keen_slate.services.work.looked_at import shown_estimate
 from keen_slate.services.work.shown import pictures, shown_working
 from keen_slate.store import sets, settings
-from keen_slate.store.database import Database
+from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example
 
 
 class Lessons:
     """Raises NotFound for a set that is not there."""
 
-    def __init__(self, database: Database) -> None:
+    def __init__(self, database: Belongings) -> None:
         self.database = database
 
     def lesson(self, set_id: UUID) -> Lesson:
         """The whole lesson at once, so that it goes on when the connection drops; the screen shows it bit by bit."""
         with self.database.transaction() as session:
             _, content = settings.read(session)
-            found = sets.open_set(session, set_id)
+            found = sets.open_set(session, set_id, shared=True)
         return Lesson(id=found.id, name=found.name, items=[lesson_item(e, content) for e in found.examples])
 
 

@@ -22,9 +22,16 @@ from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, sign_of_answer, work
 from keen_slate.services.shapes.line_up import (
+    Bin,
+    Colleague,
+    CopySetRequest,
+    DeletedSet,
     Plan,
     SetList,
     SetSummary,
+    SharedSet,
+    ShareRequest,
+    Sharing,
     ShownExample,
     ShownSet,
     Task,
@@ -32,8 +39,8 @@ from keen_slate.services.shapes.line_up import (
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import asked_in_words, chosen_words, notation, read_in_words
 from keen_slate.services.work.shown import school_names, shown_demands
-from keen_slate.store import sets, settings
-from keen_slate.store.database import Database
+from keen_slate.store import sets, settings, teachers
+from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
 
 NO_EDITS = Edits()
@@ -46,16 +53,23 @@ class LineUp:
     Raises NotFound for what is gone, ChangedMeanwhile where the set has moved on; nothing is written then.
     """
 
-    def __init__(self, database: Database) -> None:
+    def __init__(self, database: Belongings) -> None:
         self.database = database
 
     def list_sets(self) -> SetList:
         with self.database.transaction() as session:
-            return SetList(sets=[_summary(found, count) for found, count in sets.list_sets(session)])
+            return SetList(
+                sets=[_summary(found, count) for found, count in sets.list_sets(session)],
+                shared=[
+                    SharedSet(id=found.id, name=found.name, examples=count, owner=owner)
+                    for found, count, owner in sets.list_shared(session)
+                ],
+            )
 
     def open(self, set_id: UUID) -> ShownSet:
+        """A set of the teacher's, or a colleague's that was given or shelved."""
         with self.database.transaction() as session:
-            return self._shown(session, sets.open_set(session, set_id))
+            return self._shown(session, sets.open_set(session, set_id, shared=True))
 
     def make(self, name: str) -> ShownSet:
         with self.database.transaction() as session:
@@ -69,6 +83,54 @@ class LineUp:
         """Returns the revision from which it can be restored."""
         with self.database.transaction() as session:
             return sets.delete_set(session, set_id, revision)
+
+    def bin(self) -> Bin:
+        """What was deleted and can still be put back."""
+        with self.database.transaction() as session:
+            return Bin(
+                sets=[
+                    DeletedSet(id=b.id, name=b.name, revision=b.revision, deleted_at=b.deleted_at or b.changed_at)
+                    for b in sets.list_bin(session)
+                ]
+            )
+
+    def sharing(self, set_id: UUID) -> Sharing:
+        """Who may read a set of the teacher's, and the colleagues to whom it could be given."""
+        with self.database.transaction() as session:
+            readers = {r.id for r in sets.readers_of(session, set_id)}
+            return Sharing(
+                shelved=sets.open_set(session, set_id).shelved_at is not None,
+                colleagues=[
+                    Colleague(id=t.id, name=t.name or "", reads=t.id in readers)
+                    for t in teachers.all_teachers(session)
+                    if t.id != self.database.owner and t.ended_at is None
+                ],
+            )
+
+    def share(self, set_id: UUID, asked: ShareRequest) -> Sharing:
+        """Raises NotFound for a colleague who is not there."""
+        with self.database.transaction() as session:
+            for reader in asked.readers:
+                teachers.teacher(session, reader)
+            found = sets.share(session, set_id, readers=asked.readers, shelved=asked.shelved)
+            shared = f"{len(asked.readers)} read it" + (", on the shelf" if asked.shelved else "")
+            teachers.note(session, self._name(session), "shared a set", f"{found.id}: {shared}")
+        return self.sharing(set_id)
+
+    def copy(self, set_id: UUID, asked: CopySetRequest) -> ShownSet:
+        """Take a copy of a set that can be read; or give a colleague one."""
+        with self.database.transaction() as session:
+            found = sets.open_set(session, set_id, shared=True)
+            name = asked.name or found.name
+            if asked.to is None:
+                return self._shown(session, sets.copy_set(session, set_id, name))
+            teachers.teacher(session, asked.to)
+            sets.copy_set(session, set_id, name, asked.to)
+            teachers.note(session, self._name(session), "gave a copy", f"{set_id} to {asked.to}")
+            return self._shown(session, found)
+
+    def _name(self, session: Session) -> str:
+        return teachers.name_of(teachers.teacher(session, self.database.owner))
 
     def restore(self, set_id: UUID, revision: int) -> ShownSet:
         with self.database.transaction() as session:
@@ -110,7 +172,8 @@ class LineUp:
 
     def _shown(self, session: Session, found: ExampleSet) -> ShownSet:
         """The set in the teacher's words."""
-        return shown_set(found, chosen_words_of(session))
+        theirs = "" if found.owner_id == self.database.owner else teachers.name_of_owner(session, found.owner_id)
+        return shown_set(found, chosen_words_of(session), owner=theirs)
 
 
 def chosen_words_of(session: Session) -> Manner:
@@ -160,9 +223,11 @@ def _summary(found: ExampleSet, count: int) -> SetSummary:
     )
 
 
-def shown_set(found: ExampleSet, words: Manner) -> ShownSet:
+def shown_set(found: ExampleSet, words: Manner, *, owner: str = "") -> ShownSet:
+    """``owner`` names the colleague to whom it belongs."""
     return ShownSet(
         id=found.id,
+        owner=owner,
         name=found.name,
         revision=found.revision,
         changed_at=found.changed_at,

@@ -36,7 +36,7 @@ from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import Asked, chosen_words, task_of
 from keen_slate.store import print_jobs, sets, settings
-from keen_slate.store.database import Database
+from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, PrintJobRow
 
 LOG = logging.getLogger("keen_slate")
@@ -73,13 +73,13 @@ class Printing:
     Raises NotFound for a set or a handout that is not there.
     """
 
-    def __init__(self, database: Database) -> None:
+    def __init__(self, database: Belongings) -> None:
         self.database = database
 
     def begin(self, set_id: UUID, request: PrintRequest) -> PrintJob:
         """Order a handout of the set as it is now: it waits in the queue until a worker makes it."""
         with self.database.transaction() as session:
-            found = sets.open_set(session, set_id)
+            found = sets.open_set(session, set_id, shared=True)
             _, content = settings.read(session)
             order = Order(
                 request=request,

@@ -15,13 +15,13 @@ from keen_slate.services.shapes.settings import (
 )
 from keen_slate.services.work.asked import chosen_words
 from keen_slate.store import settings
-from keen_slate.store.database import Database
+from keen_slate.store.database import Belongings
 
 
 class Settings:
     """The settings of the desk. A change names the revision it was made on; ChangedMeanwhile where it has moved on."""
 
-    def __init__(self, database: Database) -> None:
+    def __init__(self, database: Belongings) -> None:
         self.database = database
 
     def read(self) -> KeptSettings:

@@ -5,7 +5,18 @@ from fractions import Fraction
 from typing import Annotated, Any
 from uuid import UUID, uuid4
 
-from sqlalchemy import CheckConstraint, DateTime, ForeignKey, Index, Text, func
+from sqlalchemy import (
+    BigInteger,
+    CheckConstraint,
+    DateTime,
+    ForeignKey,
+    Identity,
+    Index,
+    Text,
+    UniqueConstraint,
+    func,
+    text,
+)
 from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
@@ -26,12 +37,102 @@ class Base(DeclarativeBase):
     }
 
 
-class ExampleSet(Base):
+class Teacher(Base):
+    """Who may have things of their own here. ``name`` is what one signs in by, and is empty until somebody has taken
+    the place; ``password`` is an argon2 hash. ``subject`` at ``issuer`` is the same person at the school's
+    own sign-on."""
+
+    __tablename__ = "teacher"
+    __table_args__ = (
+        CheckConstraint("length(name) BETWEEN 1 AND 120", name="teacher_name_length"),
+        Index("teacher_by_name", func.lower(text("name")), unique=True),
+        UniqueConstraint("issuer", "subject", name="teacher_sign_on"),
+    )
+
+    id: Mapped[Key]
+    name: Mapped[str | None]
+    password: Mapped[str | None]
+    administers: Mapped[bool] = mapped_column(server_default="false")
+    issuer: Mapped[str | None]
+    subject: Mapped[str | None]
+    created_at: Mapped[Moment]
+    ended_at: Mapped[MaybeMoment]
+
+
+class Owned:
+    """What belongs to one teacher. A session sees only what is its teacher's: see store/database.py."""
+
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"))
+
+
+class SignIn(Base):
+    """A browser in which a teacher is signed in. ``token`` is the SHA-256 of what its cookie holds."""
+
+    __tablename__ = "sign_in"
+    __table_args__ = (Index("sign_in_by_teacher", "teacher_id"),)
+
+    token: Mapped[str] = mapped_column(primary_key=True)
+    teacher_id: Mapped[UUID] = mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"))
+    ends_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+    created_at: Mapped[Moment]
+
+
+class EntryKey(Base):
+    """A key that opens once: the desk's own address, or a link to choose a name and password by. ``key`` is the SHA-256
+    of what is handed out."""
+
+    __tablename__ = "entry_key"
+
+    key: Mapped[str] = mapped_column(primary_key=True)
+    purpose: Mapped[str]
+    teacher_id: Mapped[UUID] = mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"))
+    ends_at: Mapped[datetime] = mapped_column(DateTime(timezone=True))
+
+
+class FailedSignIn(Base):
+    """A sign-in that failed: counted by name and by address to slow down guessing, and forgotten after an hour."""
+
+    __tablename__ = "failed_sign_in"
+    __table_args__ = (Index("failed_sign_in_by_time", "at"),)
+
+    id: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
+    name: Mapped[str]
+    address: Mapped[str]
+    at: Mapped[Moment]
+
+
+class AuditEntry(Base):
+    """Who did what that matters to others, and when. The program can add to it and read it, and not change it."""
+
+    __tablename__ = "audit_entry"
+    __table_args__ = (Index("audit_entry_by_time", "at"),)
+
+    id: Mapped[int] = mapped_column(BigInteger, Identity(), primary_key=True)
+    teacher: Mapped[str]
+    act: Mapped[str]
+    about: Mapped[str] = mapped_column(server_default="")
+    at: Mapped[Moment]
+
+
+class Secret(Base):
+    """What every process of this installation must know and nobody else: made at the first need."""
+
+    __tablename__ = "secret"
+
+    name: Mapped[str] = mapped_column(primary_key=True)
+    value: Mapped[str]
+
+
+class ExampleSet(Owned, Base):
     """A set of worked examples in its order. ``revision`` grows by one with every change to the set; ``plan`` holds the
-    wishes that its ladder was drawn by, and is empty for a set made by hand."""
+    wishes that its ladder was drawn by, and is empty for a set made by hand. A set with ``shelved_at`` stands on the
+    department's shelf: every teacher may read it and take a copy."""
 
     __tablename__ = "example_set"
-    __table_args__ = (CheckConstraint("length(name) BETWEEN 1 AND 120", name="example_set_name_length"),)
+    __table_args__ = (
+        CheckConstraint("length(name) BETWEEN 1 AND 120", name="example_set_name_length"),
+        Index("example_set_by_owner", "owner_id", "changed_at"),
+    )
 
     id: Mapped[Key]
     name: Mapped[str]
@@ -40,12 +141,23 @@ class ExampleSet(Base):
     created_at: Mapped[Moment]
     changed_at: Mapped[Moment]
     deleted_at: Mapped[MaybeMoment]
+    shelved_at: Mapped[MaybeMoment]
     examples: Mapped[list["Example"]] = relationship(
         back_populates="set",
         primaryjoin="and_(Example.set_id == ExampleSet.id, Example.deleted_at.is_(None))",
         order_by="Example.position",
         lazy="raise",
     )
+
+
+class SetReader(Base):
+    """A colleague to whom a set was given to read."""
+
+    __tablename__ = "set_reader"
+    __table_args__ = (Index("set_reader_by_teacher", "teacher_id"),)
+
+    set_id: Mapped[UUID] = mapped_column(ForeignKey("example_set.id", ondelete="CASCADE"), primary_key=True)
+    teacher_id: Mapped[UUID] = mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"), primary_key=True)
 
 
 class Example(Base):
@@ -73,18 +185,17 @@ class Example(Base):
     set: Mapped[ExampleSet] = relationship(back_populates="examples", lazy="raise", foreign_keys=[set_id])
 
 
-class DeskSettings(Base):
-    """What the teacher has set once; there is one row."""
+class DeskSettings(Owned, Base):
+    """What a teacher has set once."""
 
     __tablename__ = "desk_settings"
-    __table_args__ = (CheckConstraint("id = 1", name="desk_settings_one_row"),)
 
-    id: Mapped[int] = mapped_column(primary_key=True, autoincrement=False)
+    owner_id: Mapped[UUID] = mapped_column(ForeignKey("teacher.id", ondelete="CASCADE"), primary_key=True)
     revision: Mapped[int]
     content: Mapped[dict[str, Any]]
 
 
-class KeptAim(Base):
+class KeptAim(Owned, Base):
     """An aim that the teacher keeps under a name: the wishes for a ladder."""
 
     __tablename__ = "kept_aim"
@@ -96,7 +207,7 @@ class KeptAim(Base):
     created_at: Mapped[Moment]
 
 
-class PrintJobRow(Base):
+class PrintJobRow(Owned, Base):
     """A handout that waits, is being made, or is made; any process can say how far it is, and cancel it.
 
     ``ordered`` is all that is needed to make it, until it is made.
@@ -115,6 +226,23 @@ class PrintJobRow(Base):
     ordered: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
     created_at: Mapped[Moment]
     changed_at: Mapped[Moment]
+
+
+class Errand(Owned, Base):
+    """A request that takes long, done by a worker: any process can say how far it is.
+
+    ``asked`` is the body of the request and ``answer`` that of the answer, until the answer has been fetched.
+    """
+
+    __tablename__ = "errand"
+    __table_args__ = (Index("errand_by_time", "created_at"),)
+
+    id: Mapped[Key]
+    act: Mapped[str]
+    state: Mapped[str]
+    asked: Mapped[dict[str, Any]]
+    answer: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
+    created_at: Mapped[Moment]
 
 
 class Notice(Base):

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session, defer
 
 from keen_slate.faults import NotFound
 from keen_slate.store.models import PrintJobRow
-from keen_slate.store.queue import put_handout
+from keen_slate.store.queue import MAKE_HANDOUT, put_off
 
 KEPT_FOR = timedelta(days=1)
 UNFINISHED = ("waiting", "running")
@@ -22,7 +22,7 @@ def order(session: Session, total: int, name: str, ordered: dict[str, Any]) -> U
     row = PrintJobRow(state="waiting", total=total, name=name, ordered=ordered)
     session.add(row)
     session.flush()
-    put_handout(session, row.id)
+    put_off(session, MAKE_HANDOUT, row.id)
     return row.id
 
 
@@ -87,7 +87,7 @@ def cancel(session: Session, job_id: UUID) -> PrintJobRow:
 
 def pdf_of(session: Session, job_id: UUID) -> tuple[str, bytes]:
     """The name and the file. Raises NotFound while there is none."""
-    row = session.get(PrintJobRow, job_id)
+    row = session.scalar(select(PrintJobRow).where(PrintJobRow.id == job_id))
     if row is None or row.pdf is None:
         raise NotFound("handout")
     return row.name, row.pdf
@@ -95,7 +95,7 @@ def pdf_of(session: Session, job_id: UUID) -> tuple[str, bytes]:
 
 def preview_of(session: Session, job_id: UUID) -> bytes:
     """The first page as PNG. Raises NotFound while there is none."""
-    row = session.get(PrintJobRow, job_id)
+    row = session.scalar(select(PrintJobRow).where(PrintJobRow.id == job_id))
     if row is None or row.preview is None:
         raise NotFound("handout")
     return row.preview

@@ -2,15 +2,17 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, fields
+from datetime import timedelta
 from fractions import Fraction
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import func, select, update
+from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session, selectinload
 
-from keen_slate.faults import BadOrder, ChangedMeanwhile, NotFound
-from keen_slate.store.models import Example, ExampleSet, Notice
+from keen_slate.faults import BadOrder, ChangedMeanwhile, NotFound, NotPossible
+from keen_slate.store.database import SHARED, owner_of
+from keen_slate.store.models import Example, ExampleSet, Notice, SetReader, Teacher
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,8 +28,12 @@ class NewExample:
     demands: list[str] = field(default_factory=list)
 
 
+IN_BIN_FOR = timedelta(days=30)
+"""How long a deleted set can be put back."""
+
+
 def list_sets(session: Session) -> Sequence[tuple[ExampleSet, int]]:
-    """All sets, the last changed first, each with the number of its examples; one query."""
+    """A teacher's sets, the last changed first, each with the number of its examples; one query."""
     kept = func.count(Example.id).filter(Example.deleted_at.is_(None))
     query = (
         select(ExampleSet, kept)
@@ -39,18 +45,92 @@ def list_sets(session: Session) -> Sequence[tuple[ExampleSet, int]]:
     return [(found, count) for found, count in session.execute(query)]
 
 
-def open_set(session: Session, set_id: UUID) -> ExampleSet:
-    """A set with its examples in order; two queries whatever their number. Raises NotFound."""
+def list_shared(session: Session) -> Sequence[tuple[ExampleSet, int, str]]:
+    """Sets of colleagues that were given to this teacher or shelved, each with its length and its owner's name."""
+    kept = func.count(Example.id).filter(Example.deleted_at.is_(None))
+    query = (
+        select(ExampleSet, kept, func.coalesce(Teacher.name, ""))
+        .join(Teacher, Teacher.id == ExampleSet.owner_id)
+        .outerjoin(Example, Example.set_id == ExampleSet.id)
+        .where(ExampleSet.deleted_at.is_(None), ExampleSet.owner_id != owner_of(session))
+        .group_by(ExampleSet.id, Teacher.id)
+        .order_by(ExampleSet.name, ExampleSet.id)
+        .execution_options(**{SHARED: True})
+    )
+    return [(found, count, name) for found, count, name in session.execute(query)]
+
+
+def list_bin(session: Session) -> Sequence[ExampleSet]:
+    """Deleted sets that can still be put back, the last deleted first; what is older is gone for good."""
+    session.execute(delete(ExampleSet).where(ExampleSet.deleted_at < func.now() - IN_BIN_FOR))
+    query = select(ExampleSet).where(ExampleSet.deleted_at.is_not(None)).order_by(ExampleSet.deleted_at.desc())
+    return session.scalars(query).all()
+
+
+def open_set(session: Session, set_id: UUID, *, shared: bool = False) -> ExampleSet:
+    """A set with its examples in order; two queries whatever their number. ``shared``: one of a colleague's that was
+    given or shelved will do, to read it. Raises NotFound."""
     query = (
         select(ExampleSet)
         .where(ExampleSet.id == set_id, ExampleSet.deleted_at.is_(None))
         .options(selectinload(ExampleSet.examples))
-        .execution_options(populate_existing=True)
+        .execution_options(populate_existing=True, **{SHARED: shared})
     )
     found = session.scalars(query).one_or_none()
     if found is None:
         raise NotFound("set")
     return found
+
+
+def count_examples(session: Session, set_id: UUID) -> int:
+    """How many examples a set has that can be read. Raises NotFound."""
+    kept = func.count(Example.id).filter(Example.deleted_at.is_(None))
+    query = (
+        select(kept)
+        .select_from(ExampleSet)
+        .outerjoin(Example, Example.set_id == ExampleSet.id)
+        .where(ExampleSet.id == set_id, ExampleSet.deleted_at.is_(None))
+        .group_by(ExampleSet.id)
+        .execution_options(**{SHARED: True})
+    )
+    found = session.scalar(query)
+    if found is None:
+        raise NotFound("set")
+    return int(found)
+
+
+def readers_of(session: Session, set_id: UUID) -> Sequence[Teacher]:
+    """To whom a set of one's own is given to read."""
+    open_set(session, set_id)
+    query = select(Teacher).join(SetReader, SetReader.teacher_id == Teacher.id).where(SetReader.set_id == set_id)
+    return session.scalars(query.order_by(func.lower(Teacher.name))).all()
+
+
+def share(session: Session, set_id: UUID, *, readers: Sequence[UUID], shelved: bool) -> ExampleSet:
+    """Say who may read a set of one's own, and whether it stands on the shelf. Raises NotFound."""
+    found = open_set(session, set_id)
+    session.execute(delete(SetReader).where(SetReader.set_id == set_id))
+    session.add_all(SetReader(set_id=set_id, teacher_id=reader) for reader in dict.fromkeys(readers))
+    found.shelved_at = (found.shelved_at or func.now()) if shelved else None
+    session.flush()
+    return open_set(session, set_id)
+
+
+def copy_set(session: Session, set_id: UUID, name: str, owner: UUID | None = None) -> ExampleSet:
+    """A set of one's own that holds what another holds now: one's own other set, or one that can be read. With an owner
+    the copy is made for that colleague."""
+    found = open_set(session, set_id, shared=True)
+    made = ExampleSet(name=name, plan=found.plan)
+    session.add(made)
+    session.flush()
+    kept = [f.name for f in fields(NewExample)]
+    for position, example in enumerate(found.examples):
+        session.add(Example(set_id=made.id, position=position, **{name: getattr(example, name) for name in kept}))
+    session.flush()
+    if owner is None:
+        return open_set(session, made.id)
+    session.execute(update(ExampleSet).where(ExampleSet.id == made.id).values(owner_id=owner))
+    return made
 
 
 def make_set(session: Session, name: str) -> ExampleSet:
@@ -205,9 +285,12 @@ def _claim(session: Session, set_id: UUID, revision: int, *, deleted: bool = Fal
     )
     if claimed is not None:
         return
-    if session.scalar(select(ExampleSet.id).where(ExampleSet.id == set_id, state)) is None:
-        raise NotFound("set")
-    raise ChangedMeanwhile
+    if session.scalar(select(ExampleSet.id).where(ExampleSet.id == set_id, state)) is not None:
+        raise ChangedMeanwhile
+    if not deleted:
+        open_set(session, set_id, shared=True)
+        raise NotPossible("This set belongs to a colleague. Take a copy of it, and change that.")
+    raise NotFound("set")
 
 
 def _mark_example(session: Session, set_id: UUID, example_id: UUID, *, deleted: bool) -> None:

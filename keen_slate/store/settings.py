@@ -1,18 +1,19 @@
-"""The settings of the desk: one row, at a revision like a set."""
+"""The settings of a teacher: one row, at a revision like a set."""
 
 from typing import Any
 
-from sqlalchemy import update
+from sqlalchemy import select, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from keen_slate.faults import ChangedMeanwhile
+from keen_slate.store.database import owner_of
 from keen_slate.store.models import DeskSettings
 
 
 def read(session: Session) -> tuple[int, dict[str, Any]]:
     """Revision and content; revision 0 and nothing where nothing has been set yet."""
-    found = session.get(DeskSettings, 1)
+    found = session.scalar(select(DeskSettings))
     return (found.revision, found.content) if found else (0, {})
 
 
@@ -21,14 +22,14 @@ def change(session: Session, revision: int, content: dict[str, Any]) -> int:
     if revision == 0:
         made = session.execute(
             insert(DeskSettings)
-            .values(id=1, revision=1, content=content)
+            .values(owner_id=owner_of(session), revision=1, content=content)
             .on_conflict_do_nothing()
             .returning(DeskSettings.revision)
         ).scalar()
     else:
         made = session.execute(
             update(DeskSettings)
-            .where(DeskSettings.id == 1, DeskSettings.revision == revision)
+            .where(DeskSettings.revision == revision)
             .values(revision=revision + 1, content=content)
             .returning(DeskSettings.revision)
         ).scalar()

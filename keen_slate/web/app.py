@@ -1,26 +1,30 @@
 """The web application: routes and errors. Thin: parse, call a service, answer."""
 
 import gc
-import os
 from collections.abc import MutableMapping
 from pathlib import Path
 from typing import Any
 
 from apiflask import APIFlask
-from flask import Response, send_from_directory
+from flask import Response, request, send_from_directory
 from flask_compress import Compress
 from werkzeug.datastructures import Headers
 from whitenoise import WhiteNoise
 
-from keen_slate.services.desk import Desk
+from keen_slate.services.desk import House
+from keen_slate.web.door import Door
+from keen_slate.web.errand_routes import errand_routes
 from keen_slate.web.errors import register_errors
 from keen_slate.web.format_routes import format_routes
 from keen_slate.web.ladder_routes import ladder_routes
 from keen_slate.web.line_up_routes import line_up_routes
 from keen_slate.web.openapi import FAULT, mend
+from keen_slate.web.premises import Premises
 from keen_slate.web.print_routes import print_routes
 from keen_slate.web.settings_routes import settings_routes
 from keen_slate.web.show_routes import show_routes
+from keen_slate.web.sign_on import sign_on_routes
+from keen_slate.web.teacher_routes import entry_routes, people_routes
 from keen_slate.web.work_routes import work_routes
 
 FRONT_END = Path(__file__).parents[2] / "frontend" / "dist"
@@ -28,22 +32,24 @@ PLACES = ("work", "line-up", "show", "print")
 SECURITY_HEADERS = {
     "Content-Security-Policy": (
         "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; "
-        "frame-ancestors 'none'; base-uri 'self'"
+        "object-src 'none'; form-action 'self'; frame-ancestors 'none'; base-uri 'self'"
     ),
     "X-Content-Type-Options": "nosniff",
     "Referrer-Policy": "same-origin",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    "Cross-Origin-Resource-Policy": "same-origin",
+    "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
 }
+STORED_NOWHERE = ("/api/me", "/api/errands/", "/api/teachers", "/enter", "/sign-on")
+"""What no browser and no proxy keeps, besides all that is posted: who is signed in, and what pupils wrote."""
 
 
-def create_app(database_url: str | None = None) -> APIFlask:
-    """The application on the database given, or on the one that ``DATABASE_URL`` names.
-
-    Raises RuntimeError where neither is given.
-    """
-    url = database_url or os.environ.get("DATABASE_URL")
-    if not url:
-        raise RuntimeError("Set DATABASE_URL to the address of a PostgreSQL database, or use ./start.")
-    desk = Desk(url)
+def create_app(house: House | str, premises: Premises | None = None, *, errands_at_once: bool = False) -> APIFlask:
+    """The application of a house, or on the database of an address. ``errands_at_once`` does what is heavy in the
+    request itself, where there is no worker: for tests."""
+    if isinstance(house, str):
+        house = House(house)
+    premises = premises or Premises()
     app = APIFlask(
         "keen_slate",
         title="Keen Slate",
@@ -61,31 +67,48 @@ def create_app(database_url: str | None = None) -> APIFlask:
         VALIDATION_ERROR_STATUS_CODE=400,
         HTTP_ERROR_SCHEMA=FAULT,
         VALIDATION_ERROR_SCHEMA=FAULT,
+        ERRANDS_AT_ONCE=errands_at_once,
     )
-    app.register_blueprint(work_routes())
-    app.register_blueprint(line_up_routes(desk.line_up))
-    app.register_blueprint(ladder_routes(desk.ladders, desk.line_up))
-    app.register_blueprint(show_routes(desk.lessons))
-    app.register_blueprint(print_routes(desk.printing))
-    app.register_blueprint(format_routes(desk.formats))
-    app.register_blueprint(settings_routes(desk.settings))
+    _finish_answers(app)
+    Compress(app)
+    Door(app, house, premises)
+    for routes in (
+        work_routes, line_up_routes, ladder_routes, show_routes, print_routes, format_routes, settings_routes,
+        errand_routes, entry_routes, people_routes,
+    ):  # fmt: skip
+        app.register_blueprint(routes())
+    if premises.sign_on is not None:
+        app.register_blueprint(sign_on_routes(app, house, premises))
     register_errors(app)
     app.spec_processor(mend)
     _serve_front_end(app)
-    Compress(app)
 
     @app.get("/healthz")
     @app.doc(hide=True)
     def healthz() -> tuple[dict[str, str], int]:
-        trouble = desk.database_trouble()
+        trouble = house.trouble()
         return ({"status": "ok"}, 200) if trouble is None else ({"status": "failing", "database": trouble}, 503)
 
     @app.after_request
-    def add_security_headers(response: Response) -> Response:
+    def mark(response: Response) -> Response:
+        """How long an answer may be kept, and what tells whether it has changed."""
         _secure(response.headers)
+        kept = request.method in ("GET", "HEAD") and not request.path.startswith(STORED_NOWHERE)
+        response.headers.setdefault("Cache-Control", "private, no-cache" if kept else "no-store")
+        if kept and response.status_code == 200 and not response.is_streamed:
+            response.add_etag()
         return response
 
     return app
+
+
+def _finish_answers(app: APIFlask) -> None:
+    @app.after_request
+    def not_modified(response: Response) -> Response:
+        """Runs last, on what is really sent: what has not changed is not sent again."""
+        if response.status_code == 200:
+            response.make_conditional(request)
+        return response
 
 
 def _secure(headers: MutableMapping[str, str] | Headers, *_: str) -> None:
@@ -93,9 +116,9 @@ def _secure(headers: MutableMapping[str, str] | Headers, *_: str) -> None:
         headers.setdefault(name, value)
 
 
-def create_lasting_app() -> APIFlask:
+def create_lasting_app(house: House, premises: Premises) -> APIFlask:
     """The application for a process that serves until it is stopped: what is loaded now is never garbage."""
-    app = create_app()
+    app = create_app(house, premises)
     gc.collect()
     gc.freeze()
     return app
@@ -108,7 +131,7 @@ def _serve_front_end(app: APIFlask) -> None:
         return response
 
     rules = [f"/{place}{of}" for place in PLACES for of in ("", "/<uuid:set_id>")]
-    for index, rule in enumerate(["/", "/settings", *rules]):
+    for index, rule in enumerate(["/", "/settings", "/sign-in", "/welcome", "/teachers", *rules]):
         app.add_url_rule(rule, f"page_{index}", app.doc(hide=True)(page))
 
     # The build compresses every file, and puts a hash of the contents into the name of an asset: it never changes.

@@ -6,11 +6,12 @@ from uuid import UUID
 from apiflask import APIBlueprint
 from flask import Response, send_file
 
-from keen_slate.services.formats import NAMES, Formats
+from keen_slate.services.formats import NAMES
 from keen_slate.services.shapes.files import Imported, ImportRequest
+from keen_slate.web.door import desk
 
 
-def format_routes(formats: Formats) -> APIBlueprint:
+def format_routes() -> APIBlueprint:
     routes = APIBlueprint("formats", __name__, url_prefix="/api/sets", tag="Open formats")
 
     @routes.post("/import")
@@ -18,12 +19,12 @@ def format_routes(formats: Formats) -> APIBlueprint:
     @routes.output(Imported)
     @routes.doc(summary="Read a file into a new set", operation_id="importSet", responses=[400])
     def take_in(asked: ImportRequest) -> Imported:
-        return formats.take_in(asked)
+        return desk().formats.take_in(asked)
 
     @routes.get(f"/<uuid:set_id>/export/<any({', '.join(NAMES)}):format>")
     @routes.doc(summary="A set as a file", operation_id="exportSet", responses=[404])
     def export(set_id: UUID, format: str) -> Response:
-        name, kind, content = formats.export(set_id, format)
+        name, kind, content = desk().formats.export(set_id, format)
         return send_file(BytesIO(content), kind, as_attachment=True, download_name=name)
 
     return routes

@@ -4,42 +4,42 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
-from keen_slate.services.line_up import LineUp
 from keen_slate.services.shapes.base import Revision
 from keen_slate.services.shapes.line_up import NewExample, NewOrder, NewSet, SetList, SetRename, ShownSet
 from keen_slate.services.shapes.work import EditsChange
+from keen_slate.web.door import desk
 
 CHANGES = [400, 404, 409]
 
 
-def line_up_routes(line_up: LineUp) -> APIBlueprint:
+def line_up_routes() -> APIBlueprint:
     routes = APIBlueprint("line_up", __name__, url_prefix="/api/sets", tag="Line up")
 
     @routes.get("")
     @routes.output(SetList)
     @routes.doc(summary="All sets, the last changed first", operation_id="listSets")
     def list_sets() -> SetList:
-        return line_up.list_sets()
+        return desk().line_up.list_sets()
 
     @routes.post("")
     @routes.input(NewSet, arg_name="asked")
     @routes.output(ShownSet, status_code=201)
     @routes.doc(summary="Make a set", operation_id="makeSet", responses=[400])
     def make(asked: NewSet) -> ShownSet:
-        return line_up.make(asked.name)
+        return desk().line_up.make(asked.name)
 
     @routes.get("/<uuid:set_id>")
     @routes.output(ShownSet)
     @routes.doc(summary="Open a set", operation_id="openSet", responses=[404])
     def open_set(set_id: UUID) -> ShownSet:
-        return line_up.open(set_id)
+        return desk().line_up.open(set_id)
 
     @routes.put("/<uuid:set_id>/name")
     @routes.input(SetRename, arg_name="asked")
     @routes.output(ShownSet)
     @routes.doc(summary="Rename a set", operation_id="renameSet", responses=CHANGES)
     def rename(set_id: UUID, asked: SetRename) -> ShownSet:
-        return line_up.rename(set_id, asked.revision, asked.name)
+        return desk().line_up.rename(set_id, asked.revision, asked.name)
 
     @routes.delete("/<uuid:set_id>")
     @routes.input(Revision, location="query", arg_name="asked")
@@ -50,48 +50,48 @@ def line_up_routes(line_up: LineUp) -> APIBlueprint:
         responses=CHANGES,
     )
     def delete(set_id: UUID, asked: Revision) -> Revision:
-        return Revision(revision=line_up.delete(set_id, asked.revision))
+        return Revision(revision=desk().line_up.delete(set_id, asked.revision))
 
     @routes.post("/<uuid:set_id>/restore")
     @routes.input(Revision, arg_name="asked")
     @routes.output(ShownSet)
     @routes.doc(summary="Put a deleted set back", operation_id="restoreSet", responses=CHANGES)
     def restore(set_id: UUID, asked: Revision) -> ShownSet:
-        return line_up.restore(set_id, asked.revision)
+        return desk().line_up.restore(set_id, asked.revision)
 
     @routes.post("/<uuid:set_id>/examples")
     @routes.input(NewExample, arg_name="asked")
     @routes.output(ShownSet, status_code=201)
     @routes.doc(summary="Keep a problem at the end of a set", operation_id="keepExample", responses=[*CHANGES, 422])
     def keep(set_id: UUID, asked: NewExample) -> ShownSet:
-        return line_up.keep(set_id, asked.revision, asked.text, asked.school, asked.edits)
+        return desk().line_up.keep(set_id, asked.revision, asked.text, asked.school, asked.edits)
 
     @routes.put("/<uuid:set_id>/examples/<uuid:example_id>/edits")
     @routes.input(EditsChange, arg_name="asked")
     @routes.output(ShownSet)
     @routes.doc(summary="Keep what was changed in a working", operation_id="editExample", responses=CHANGES)
     def edit(set_id: UUID, example_id: UUID, asked: EditsChange) -> ShownSet:
-        return line_up.edit(set_id, asked.revision, example_id, asked.edits)
+        return desk().line_up.edit(set_id, asked.revision, example_id, asked.edits)
 
     @routes.put("/<uuid:set_id>/order")
     @routes.input(NewOrder, arg_name="asked")
     @routes.output(ShownSet)
     @routes.doc(summary="Give the examples a new order", operation_id="reorderSet", responses=[*CHANGES, 422])
     def reorder(set_id: UUID, asked: NewOrder) -> ShownSet:
-        return line_up.reorder(set_id, asked.revision, asked.order)
+        return desk().line_up.reorder(set_id, asked.revision, asked.order)
 
     @routes.delete("/<uuid:set_id>/examples/<uuid:example_id>")
     @routes.input(Revision, location="query", arg_name="asked")
     @routes.output(ShownSet)
     @routes.doc(summary="Delete an example", operation_id="deleteExample", responses=CHANGES)
     def delete_example(set_id: UUID, example_id: UUID, asked: Revision) -> ShownSet:
-        return line_up.delete_example(set_id, asked.revision, example_id)
+        return desk().line_up.delete_example(set_id, asked.revision, example_id)
 
     @routes.post("/<uuid:set_id>/examples/<uuid:example_id>/restore")
     @routes.input(Revision, arg_name="asked")
     @routes.output(ShownSet)
     @routes.doc(summary="Put a deleted example back where it was", operation_id="restoreExample", responses=CHANGES)
     def restore_example(set_id: UUID, example_id: UUID, asked: Revision) -> ShownSet:
-        return line_up.restore_example(set_id, asked.revision, example_id)
+        return desk().line_up.restore_example(set_id, asked.revision, example_id)
 
     return routes

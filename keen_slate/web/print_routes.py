@@ -6,11 +6,11 @@ from uuid import UUID
 from apiflask import APIBlueprint
 from flask import Response, make_response, send_file
 
-from keen_slate.services.printing import Printing
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
+from keen_slate.web.door import desk
 
 
-def print_routes(printing: Printing) -> APIBlueprint:
+def print_routes() -> APIBlueprint:
     routes = APIBlueprint("print", __name__, url_prefix="/api", tag="Print")
 
     @routes.post("/sets/<uuid:set_id>/print")
@@ -18,30 +18,30 @@ def print_routes(printing: Printing) -> APIBlueprint:
     @routes.output(PrintJob, status_code=202)
     @routes.doc(summary="Begin a handout of a set", operation_id="beginPrint", responses=[400, 404])
     def begin(set_id: UUID, asked: PrintRequest) -> PrintJob:
-        return printing.begin(set_id, asked)
+        return desk().printing.begin(set_id, asked)
 
     @routes.get("/print/<uuid:job_id>")
     @routes.output(PrintJob)
     @routes.doc(summary="How far a handout is", operation_id="lookAtPrint", responses=[404])
     def look(job_id: UUID) -> PrintJob:
-        return printing.look(job_id)
+        return desk().printing.look(job_id)
 
     @routes.delete("/print/<uuid:job_id>")
     @routes.output(PrintJob)
     @routes.doc(summary="Cancel a handout", operation_id="cancelPrint", responses=[404])
     def cancel(job_id: UUID) -> PrintJob:
-        return printing.cancel(job_id)
+        return desk().printing.cancel(job_id)
 
     @routes.get("/print/<uuid:job_id>/pdf")
     @routes.doc(summary="The handout as PDF", operation_id="fetchPrint", responses=[404])
     def pdf(job_id: UUID) -> Response:
-        name, content = printing.pdf(job_id)
+        name, content = desk().printing.pdf(job_id)
         return send_file(BytesIO(content), "application/pdf", download_name=f"{name}.pdf")
 
     @routes.get("/print/<uuid:job_id>/preview")
     @routes.doc(summary="The first page of a handout as PNG", operation_id="previewPrint", responses=[404])
     def preview(job_id: UUID) -> Response:
-        response = make_response(printing.preview(job_id))
+        response = make_response(desk().printing.preview(job_id))
         response.headers["Content-Type"] = "image/png"
         return response
 

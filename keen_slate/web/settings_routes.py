@@ -2,25 +2,26 @@
 
 from apiflask import APIBlueprint
 
-from keen_slate.services.settings import Settings, offered
+from keen_slate.services.settings import offered
 from keen_slate.services.shapes.settings import KeptSettings, Offered
+from keen_slate.web.door import desk
 
 
-def settings_routes(settings: Settings) -> APIBlueprint:
+def settings_routes() -> APIBlueprint:
     routes = APIBlueprint("settings", __name__, url_prefix="/api/settings", tag="Settings")
 
     @routes.get("")
     @routes.output(KeptSettings)
     @routes.doc(summary="The settings in force", operation_id="readSettings")
     def read() -> KeptSettings:
-        return settings.read()
+        return desk().settings.read()
 
     @routes.put("")
     @routes.input(KeptSettings, arg_name="asked")
     @routes.output(KeptSettings)
     @routes.doc(summary="Put settings in force", operation_id="changeSettings", responses=[400, 409, 422])
     def change(asked: KeptSettings) -> KeptSettings:
-        return settings.change(asked)
+        return desk().settings.change(asked)
 
     @routes.get("/offered")
     @routes.output(Offered)

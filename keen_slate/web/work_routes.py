@@ -21,8 +21,9 @@ from keen_slate.services.shapes.work import (
     WorkRequest,
     WrongRequest,
 )
-from keen_slate.services.work import answered, compared, looked_at, shown
 from keen_slate.services.work import asked as understood
+from keen_slate.services.work import compared, shown
+from keen_slate.web.errand_routes import Reply, at_once_or_later
 
 FAULTS = [400, 422]
 
@@ -50,15 +51,15 @@ def work_routes() -> APIBlueprint:
     @routes.doc(
         summary="Estimates, checks, likely wrong answers and demands", operation_id="secondLook", responses=FAULTS
     )
-    def post_look(asked: WorkRequest) -> Looked:
-        return looked_at.look(asked)
+    def post_look(asked: WorkRequest) -> Reply:
+        return at_once_or_later("second-look", asked)
 
     @routes.post("/ways")
     @routes.input(WorkRequest, arg_name="asked")
     @routes.output(Ways)
     @routes.doc(summary="What each way of working would cost", operation_id="ways", responses=FAULTS)
-    def post_ways(asked: WorkRequest) -> Ways:
-        return compared.ways(asked)
+    def post_ways(asked: WorkRequest) -> Reply:
+        return at_once_or_later("ways", asked)
 
     @routes.post("/pictures")
     @routes.input(WorkRequest, arg_name="asked")
@@ -85,28 +86,28 @@ def work_routes() -> APIBlueprint:
     @routes.input(WrongRequest, arg_name="asked")
     @routes.output(Compared)
     @routes.doc(summary="A wrong working beside the right one", operation_id="wrongWorking", responses=FAULTS)
-    def post_wrong(asked: WrongRequest) -> Compared:
-        return compared.wrong_beside_right(asked)
+    def post_wrong(asked: WrongRequest) -> Reply:
+        return at_once_or_later("wrong-working", asked)
 
     @routes.post("/diagnose")
     @routes.input(AnswerRequest, arg_name="asked")
     @routes.output(Diagnosed)
     @routes.doc(summary="What may have led to a pupil's answer", operation_id="diagnose", responses=FAULTS)
-    def post_diagnose(asked: AnswerRequest) -> Diagnosed:
-        return answered.diagnose_answer(asked)
+    def post_diagnose(asked: AnswerRequest) -> Reply:
+        return at_once_or_later("diagnose", asked)
 
     @routes.post("/judge")
     @routes.input(LinesRequest, arg_name="asked")
     @routes.output(Judged)
     @routes.doc(summary="A pupil's own lines judged", operation_id="judgeLines", responses=FAULTS)
-    def post_judge(asked: LinesRequest) -> Judged:
-        return answered.judge(asked)
+    def post_judge(asked: LinesRequest) -> Reply:
+        return at_once_or_later("judge", asked)
 
     @routes.post("/better-numbers")
     @routes.input(WorkRequest, arg_name="asked")
     @routes.output(BetterItems)
     @routes.doc(summary="Nearby items that tell more", operation_id="betterNumbers", responses=FAULTS)
-    def post_better(asked: WorkRequest) -> BetterItems:
-        return looked_at.better(asked)
+    def post_better(asked: WorkRequest) -> Reply:
+        return at_once_or_later("better-numbers", asked)
 
     return routes

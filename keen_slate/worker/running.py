@@ -2,6 +2,7 @@
 
 import asyncio
 import contextlib
+from collections.abc import Sequence
 from uuid import UUID
 
 from procrastinate import App, PsycopgConnector
@@ -9,33 +10,47 @@ from procrastinate.exceptions import ConnectorException
 from procrastinate.jobs import Status
 from procrastinate.utils import utcnow
 
-from keen_slate.services.printing import Printing
+from keen_slate.services.desk import Desk
+from keen_slate.services.heavy import give_up
 from keen_slate.store.database import Database, without_driver
-from keen_slate.store.queue import MAKE_HANDOUT, PRINT_QUEUE
+from keen_slate.store.queue import DO_ERRAND, MAKE_HANDOUT, QUEUES
+from keen_slate.store.teachers import DESK
+from keen_slate.worker.own_process import OwnProcess
 
 HEARTBEAT = 2.0
 SILENT_FOR = 10.0
 """Seconds without a heartbeat after which a worker counts as lost."""
 
 MOST_ATTEMPTS = 3
-"""A handout that has taken so many workers with it is given up."""
+"""A job that has taken so many workers with it is given up."""
+
+ALL = tuple(QUEUES.values())
 
 
-async def run(database_url: str, *, until_empty: bool = False) -> None:
-    """Make handouts one after the other until a signal ends it, which lets the one in hand be finished; or until
-    nothing waits."""
+async def run(
+    database_url: str, queues: Sequence[str] = ALL, *, until_empty: bool = False, deadline: float | None = None
+) -> None:
+    """Do what waits in the queues, one after the other, until a signal ends it, which lets the one in hand be finished;
+    or until nothing waits. An errand is broken off at its deadline (seconds)."""
     database = Database(database_url)
-    printing = Printing(database)
     app = App(connector=PsycopgConnector(conninfo=without_driver(database_url), min_size=1, max_size=4))
+    errands = OwnProcess(database_url, deadline)
 
-    @app.task(name=MAKE_HANDOUT, queue=PRINT_QUEUE)
-    def make_handout(job_id: str) -> None:
-        printing.make(UUID(job_id))
+    @app.task(name=MAKE_HANDOUT, queue=QUEUES[MAKE_HANDOUT])
+    def make_handout(job_id: str, owner: str = str(DESK)) -> None:
+        Desk(database, UUID(owner)).printing.make(UUID(job_id))
 
+    @app.task(name=DO_ERRAND, queue=QUEUES[DO_ERRAND])
+    async def do_errand(job_id: str, owner: str) -> None:
+        if not await errands.do(UUID(owner), UUID(job_id)):
+            await asyncio.to_thread(give_up, Desk(database, UUID(owner)), UUID(job_id))
+
+    if QUEUES[DO_ERRAND] in queues and not until_empty:
+        await errands.begin()
     async with app.open_async():
-        rescue = None if until_empty else asyncio.create_task(_rescue(app, printing))
+        rescue = None if until_empty else asyncio.create_task(_rescue(app, database, queues))
         await app.run_worker_async(
-            queues=[PRINT_QUEUE],
+            queues=list(queues),
             wait=not until_empty,
             install_signal_handlers=not until_empty,
             listen_notify=not until_empty,
@@ -47,17 +62,24 @@ async def run(database_url: str, *, until_empty: bool = False) -> None:
         )
         if rescue is not None:
             rescue.cancel()
+    errands.end()
     database.engine.dispose()
 
 
-async def _rescue(app: App, printing: Printing) -> None:
+async def _rescue(app: App, database: Database, queues: Sequence[str]) -> None:
     """Put back what lost workers had in hand; another one may be as quick."""
     while True:
-        for job in await app.job_manager.get_stalled_jobs(queue=PRINT_QUEUE, seconds_since_heartbeat=SILENT_FOR):
-            with contextlib.suppress(ConnectorException):
-                if job.attempts >= MOST_ATTEMPTS:
-                    printing.give_up(UUID(str(job.task_kwargs["job_id"])))
-                    await app.job_manager.finish_job(job, Status.FAILED, delete_job=True)
-                else:
-                    await app.job_manager.retry_job(job, retry_at=utcnow())
+        for queue in queues:
+            for job in await app.job_manager.get_stalled_jobs(queue=queue, seconds_since_heartbeat=SILENT_FOR):
+                with contextlib.suppress(ConnectorException):
+                    if job.attempts >= MOST_ATTEMPTS:
+                        desk = Desk(database, UUID(str(job.task_kwargs.get("owner", DESK))))
+                        row = UUID(str(job.task_kwargs["job_id"]))
+                        if job.task_name == MAKE_HANDOUT:
+                            desk.printing.give_up(row)
+                        else:
+                            give_up(desk, row)
+                        await app.job_manager.finish_job(job, Status.FAILED, delete_job=True)
+                    else:
+                        await app.job_manager.retry_job(job, retry_at=utcnow())
         await asyncio.sleep(HEARTBEAT)

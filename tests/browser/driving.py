@@ -7,12 +7,14 @@ from functools import lru_cache
 from multiprocessing.util import Finalize
 from pathlib import Path
 from tempfile import TemporaryDirectory
+from typing import Any
 
 from playwright.sync_api import Browser, BrowserContext, Locator, Page, sync_playwright
 
-from keen_slate.launch.__main__ import serve, start_worker, wait_until_healthy
-from keen_slate.launch.cluster import free_port
+from keen_slate.services.teachers import Entry
+from keen_slate.store.database import Database
 from tests.support.cluster import DEMO, drop_database, make_database, url_of
+from tests.support.served import Running
 
 CHROMIUM = "/usr/bin/chromium-headless-shell"
 # As root Chromium needs --no-sandbox; the rest keeps it from asking the network for anything.
@@ -34,11 +36,10 @@ class Desk:
 
     def __init__(self) -> None:
         self.database = f"test_desk_{os.getpid()}"
-        self.port = free_port()
-        self.address = f"http://127.0.0.1:{self.port}"
         self.logs = TemporaryDirectory()
         self.begin_afresh()
-        self.start_server()
+        self.running = Running(url_of(self.database), Path(self.logs.name))
+        self.address = self.running.address
         self._playwright = sync_playwright().start()
         self.browser: Browser = self._playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
 
@@ -47,20 +48,23 @@ class Desk:
         make_database(self.database, DEMO)
 
     def start_server(self) -> None:
-        url, logs = url_of(self.database), Path(self.logs.name)
-        self.server, self.worker = serve(self.port, url, logs), start_worker(url, logs)
-        wait_until_healthy(f"{self.address}/", self.server)
+        self.running.start()
 
     def stop_server(self) -> None:
-        for process in (self.server, self.worker):
-            process.terminate()
-        for process in (self.server, self.worker):
-            process.wait(timeout=20)
+        self.running.stop()
+
+    def cookie(self) -> Any:
+        """That of a browser which has opened the address that ./start prints."""
+        database = Database(url_of(self.database))
+        token, _ = Entry(database).enter_desk(Entry(database).desk_key())
+        database.engine.dispose()
+        port = self.address.rpartition(":")[2]
+        return {"name": f"keen-slate-{port}", "value": token, "url": self.address, "sameSite": "Strict"}
 
     def close(self) -> None:
         self.browser.close()
         self._playwright.stop()
-        self.stop_server()
+        self.running.close()
         drop_database(self.database)
         self.logs.cleanup()
 
@@ -91,6 +95,7 @@ class BrowserTest(unittest.TestCase):
             base_url=self.desk.address, viewport={"width": 1280, "height": 800}, locale="en-GB"
         )
         self.context.set_default_timeout(10_000)
+        self.context.add_cookies([self.desk.cookie()])
         self.addCleanup(self.context.close)
         self.expected_trouble: set[int] = set()
         self.trouble: list[str] = []

@@ -16,13 +16,14 @@ from tempfile import TemporaryDirectory
 
 from sqlalchemy.exc import OperationalError
 
-from keen_slate.launch.__main__ import start_worker
 from keen_slate.launch.cluster import Cluster, free_port
+from keen_slate.launch.supervised import Supervised
 from keen_slate.services.line_up import LineUp
 from keen_slate.services.printing import Printing
 from keen_slate.services.shapes.printing import PrintRequest
 from keen_slate.services.shapes.work import Edits
-from keen_slate.store.database import Database
+from keen_slate.store.database import Belongings, Database
+from keen_slate.store.teachers import DESK
 from tests.support.cluster import fresh_database
 from tests.support.searching import only_deep
 
@@ -109,18 +110,23 @@ class Workers(unittest.TestCase):
         url, logs = self.enterContext(fresh_database()), Path(self.enterContext(TemporaryDirectory()))
         database = Database(url)
         self.addCleanup(database.engine.dispose)
-        line_up, printing = LineUp(database), Printing(database)
+        theirs = Belongings(database, DESK)
+        line_up, printing = LineUp(theirs), Printing(theirs)
         made = line_up.make("Boards")
         for number in range(1, 80):
             made = line_up.keep(made.id, made.revision, f"{number} 1/4 + 2 5/6", {}, Edits())
         job = printing.begin(made.id, PrintRequest(kind="teacher"))
         self.assertEqual(printing.look(job.id).state, "waiting")
-        worker = start_worker(url, logs)
+
+        def start_worker() -> subprocess.Popen[bytes]:
+            return Supervised(["keen_slate.worker", "print"], {"DATABASE_URL": url}, logs / "worker.log").process
+
+        worker = start_worker()
         self.until(lambda: printing.look(job.id).done > 2, 30)
         worker.kill()
         worker.wait()
         self.assertEqual(printing.look(job.id).state, "running")
-        other = start_worker(url, logs)
+        other = start_worker()
         self.addCleanup(other.wait)
         self.addCleanup(other.terminate)
         self.until(lambda: printing.look(job.id).state == "done", 90)

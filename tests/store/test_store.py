@@ -14,9 +14,10 @@ from keen_slate.faults import BadOrder, ChangedMeanwhile, DatabaseUnavailable, N
 from keen_slate.services.demo import DEMO_SETS, load_demo
 from keen_slate.services.line_up import LineUp, new_example
 from keen_slate.store import sets
-from keen_slate.store.database import Database
+from keen_slate.store.database import Belongings, Database
 from keen_slate.store.models import Base, Example, ExampleSet
 from keen_slate.store.sets import NewExample
+from keen_slate.store.teachers import DESK
 from tests.support.cluster import fresh_database
 
 
@@ -29,7 +30,8 @@ class OnDatabase(unittest.TestCase):
     def setUp(self) -> None:
         self.database = Database(self.enterContext(fresh_database()))
         self.addCleanup(self.database.engine.dispose)
-        self.line_up = LineUp(self.database)
+        self.theirs = Belongings(self.database, DESK)
+        self.line_up = LineUp(self.theirs)
 
 
 class Migrations(OnDatabase):
@@ -51,10 +53,10 @@ class Migrations(OnDatabase):
 class ExactNumbers(OnDatabase):
     def keep(self, value: object) -> Fraction | None:
         new = NewExample("typed", "problem", value, {})  # type: ignore[arg-type]
-        with self.database.transaction() as session:
+        with self.theirs.transaction() as session:
             made = sets.make_set(session, "numbers")
             sets.add_example(session, made.id, made.revision, new)
-        with self.database.transaction() as session:
+        with self.theirs.transaction() as session:
             return session.scalars(select(Example.value).where(Example.set_id == made.id)).one()
 
     def test_exactly_what_was_kept_comes_back(self) -> None:
@@ -155,17 +157,17 @@ class Sets(OnDatabase):
         event.listen(self.database.engine, "before_cursor_execute", lambda *a: queries.append(a[2]))
         self.line_up.list_sets()
         self.line_up.open(self.set.id)
-        self.assertEqual(len(queries), 4, "the sets; the set, its examples and the teacher's words")
+        self.assertEqual(len(queries), 5, "the sets, those of others; the set, its examples and the teacher's words")
 
     def test_the_database_refuses_a_name_that_is_too_long(self) -> None:
-        with self.database.transaction() as session:
+        with self.theirs.transaction() as session:
             limit = session.scalar(text("SELECT count(*) FROM pg_constraint WHERE conname = 'example_set_name_length'"))
         self.assertEqual(limit, 1)
 
 
 class NoDatabase(unittest.TestCase):
     def test_silence_is_told_apart(self) -> None:
-        line_up = LineUp(Database("postgresql://nobody:x@127.0.0.1:1/none"))
+        line_up = LineUp(Belongings(Database("postgresql://nobody:x@127.0.0.1:1/none"), DESK))
         with self.assertRaises(DatabaseUnavailable):
             line_up.list_sets()
 
@@ -177,7 +179,7 @@ class NoDatabase(unittest.TestCase):
 
 class Rearranging(OnDatabase):
     def made(self, *problems: str) -> ExampleSet:
-        with self.database.transaction() as session:
+        with self.theirs.transaction() as session:
             made = sets.make_set(session, "Seed trays")
             new = [new_example(p, {}) for p in problems]
             return sets.rearrange(session, made.id, made.revision, new)
@@ -185,14 +187,14 @@ class Rearranging(OnDatabase):
     def test_new_ones_among_kept_ones_in_the_order_given(self) -> None:
         made = self.made("1/2", "1/3", "1/4")
         a, _, c = (e.id for e in made.examples)
-        with self.database.transaction() as session:
+        with self.theirs.transaction() as session:
             made = sets.rearrange(session, made.id, made.revision, [c, new_example("1/5", {}), a])
         self.assertEqual([e.problem for e in made.examples], ["1/4", "1/5", "1/2"])
 
     def test_what_was_put_away_comes_back(self) -> None:
         made = self.made("1/2", "1/3", "1/4")
         ids = [e.id for e in made.examples]
-        with self.database.transaction() as session:
+        with self.theirs.transaction() as session:
             fewer = sets.rearrange(session, made.id, made.revision, ids[:1])
             self.assertEqual(len(fewer.examples), 1)
             again = sets.rearrange(session, made.id, fewer.revision, ids[::-1])
@@ -202,23 +204,23 @@ class Rearranging(OnDatabase):
         one, other = self.made("1/2", "1/3"), self.made("1/4")
         a, b = (e.id for e in one.examples)
         for order in ([a, a], [a, b, other.examples[0].id]):
-            with self.assertRaises(BadOrder), self.database.transaction() as session:
+            with self.assertRaises(BadOrder), self.theirs.transaction() as session:
                 sets.rearrange(session, one.id, one.revision, order)
-        with self.database.transaction() as session:
+        with self.theirs.transaction() as session:
             self.assertEqual(sets.open_set(session, one.id).revision, one.revision)
 
     def test_an_older_revision_is_refused(self) -> None:
         made = self.made("1/2", "1/3")
         ids = [e.id for e in made.examples]
-        with self.database.transaction() as session:
+        with self.theirs.transaction() as session:
             sets.rearrange(session, made.id, made.revision, ids[::-1])
-        with self.assertRaises(ChangedMeanwhile), self.database.transaction() as session:
+        with self.assertRaises(ChangedMeanwhile), self.theirs.transaction() as session:
             sets.rearrange(session, made.id, made.revision, ids)
 
     def test_a_task_of_what_is_gone(self) -> None:
         made = self.made("1/2", "1/3")
         gone = made.examples[0].id
-        with self.database.transaction() as session:
+        with self.theirs.transaction() as session:
             fewer = sets.rearrange(session, made.id, made.revision, [made.examples[1].id])
-        with self.assertRaises(NotFound), self.database.transaction() as session:
+        with self.assertRaises(NotFound), self.theirs.transaction() as session:
             sets.change_task(session, made.id, fewer.revision, gone, {})

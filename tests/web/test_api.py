@@ -12,14 +12,15 @@ from keen_slate.core.rules import simplifying
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
+from keen_slate.faults import BadAddress
 from keen_slate.web.app import FRONT_END, create_app
 from tests.support.cluster import fresh_database
+from tests.support.signed_in import at_the_desk, let_in
 
 
 class Api(unittest.TestCase):
     def setUp(self) -> None:
-        self.app = create_app(self.enterContext(fresh_database()))
-        self.client = self.app.test_client()
+        self.client = at_the_desk(self.enterContext(fresh_database()))
 
     def post(self, path: str, status: int = 200, /, **body: Any) -> Any:
         answer = self.client.post(path, json=body)
@@ -297,7 +298,7 @@ class Api(unittest.TestCase):
     def test_every_fault_is_one_sentence_and_no_trace(self) -> None:
         for answer, status in (
             (self.client.post("/api/work", data="{", content_type="application/json"), 400),
-            (self.client.post("/api/work", data="text=1", content_type="text/plain"), 400),
+            (self.client.post("/api/work", data="text=1", content_type="text/plain"), 415),
             (self.client.post("/api/work", json={"tex": "1"}), 400),
             (self.client.post("/api/work", json={"text": "1", "school": {"denominators": "guess"}}), 422),
             (self.client.post("/api/work", json={"text": "1" * 20_001}), 400),
@@ -340,6 +341,7 @@ class Api(unittest.TestCase):
     def test_health_asks_the_database(self) -> None:
         self.assertEqual(self.client.get("/healthz").get_json(), {"status": "ok"})
         silent = create_app("postgresql://nobody:x@127.0.0.1:1/none").test_client()
+        let_in(silent, "some cookie")
         answer = silent.get("/healthz")
         self.assertEqual(answer.status_code, 503)
         self.assertIn("does not answer", answer.get_json()["database"])
@@ -399,5 +401,5 @@ class Api(unittest.TestCase):
         self.assertIn("There is nothing at this address", lost.get_data(as_text=True))
 
     def test_no_address_of_a_database(self) -> None:
-        with self.assertRaisesRegex(RuntimeError, "Set DATABASE_URL"):
+        with self.assertRaisesRegex(BadAddress, "DATABASE_URL must be"):
             create_app("")

@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 from werkzeug.test import TestResponse
 
-from keen_slate.web.app import create_app
 from tests.support.cluster import fresh_database
 from tests.support.generated import asked, expressions, sums
 from tests.support.searching import searched
+from tests.support.signed_in import at_the_desk
 
 DESCRIPTION: dict[str, Any] = json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text())
 PROBLEMS = (
@@ -31,7 +31,7 @@ class Contract(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.client = create_app(cls.enterClassContext(fresh_database())).test_client()
+        cls.client = at_the_desk(cls.enterClassContext(fresh_database()))
 
     def check(self, answer: TestResponse, path: str | None = None) -> Any:
         """The answer's body, once it is found to be as described."""

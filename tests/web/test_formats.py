@@ -19,10 +19,10 @@ from werkzeug.http import parse_options_header
 
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.services.formats import NAMES
-from keen_slate.web.app import create_app
 from tests.support.arithmetic import as_python
 from tests.support.cluster import fresh_database
 from tests.support.searching import searched
+from tests.support.signed_in import at_the_desk
 
 SCHEMA = json.loads((Path(__file__).parents[2] / "docs" / "set.schema.json").read_text())
 PROBLEMS = (
@@ -35,7 +35,7 @@ MATH = "{http://www.w3.org/1998/Math/MathML}"
 
 class Names(unittest.TestCase):
     def test_a_set_of_any_name_has_its_files(self) -> None:
-        client = create_app(self.enterContext(fresh_database())).test_client()
+        client = at_the_desk(self.enterContext(fresh_database()))
         for name in ("Beds – May", "“Ash” boards", "Łąka", "水桶", "…", 'a"b\\c', "\u200f"):
             made = client.post("/api/sets", json={"name": name}).get_json()
             for format in NAMES:
@@ -55,7 +55,7 @@ class FormatTest(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.client = create_app(cls.enterClassContext(fresh_database())).test_client()
+        cls.client = at_the_desk(cls.enterClassContext(fresh_database()))
         cls.set = cls.client.post("/api/sets", json={"name": "Beds & boards, May"}).get_json()
         for text in PROBLEMS:
             body = {"revision": cls.set["revision"], "text": text, "school": {"denominators": "product"}}

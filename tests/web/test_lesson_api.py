@@ -5,8 +5,8 @@ from typing import Any
 
 from flask.testing import FlaskClient
 
-from keen_slate.web.app import create_app
 from tests.support.cluster import fresh_database
+from tests.support.signed_in import at_the_desk
 
 
 class LessonApi(unittest.TestCase):
@@ -14,7 +14,7 @@ class LessonApi(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.client = create_app(cls.enterClassContext(fresh_database())).test_client()
+        cls.client = at_the_desk(cls.enterClassContext(fresh_database()))
 
     def ask(self, method: str, path: str, **body: Any) -> Any:
         answer = self.client.open(path, method=method, json=body or None)

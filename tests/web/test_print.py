@@ -15,15 +15,16 @@ from pypdf import PdfReader
 from werkzeug.http import parse_options_header
 
 from keen_slate.services import printing
-from keen_slate.services.desk import Desk
 from keen_slate.services.printing import Item, versions_of
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.work import Edits
 from keen_slate.store import print_jobs
-from keen_slate.web.app import create_app
+from keen_slate.store.database import Belongings, Database
+from keen_slate.store.teachers import DESK
 from tests.support.arithmetic import as_python
 from tests.support.cluster import fresh_database
 from tests.support.demands_by_fractions import demands as by_fractions
+from tests.support.signed_in import at_the_desk
 from tests.support.working_off import work_off
 
 PROBLEMS = (
@@ -51,7 +52,7 @@ class PrintTest(unittest.TestCase):
     @classmethod
     def setUpClass(cls) -> None:
         cls.url = cls.enterClassContext(fresh_database())
-        cls.client = create_app(cls.url).test_client()
+        cls.client = at_the_desk(cls.url)
         cls.set = cls.client.post("/api/sets", json={"name": "Raised beds"}).get_json()
         for text in PROBLEMS:
             body = {"revision": cls.set["revision"], "text": text, "school": {}}
@@ -249,23 +250,23 @@ class Jobs(PrintTest):
         self.assertEqual(self.client.get(f"/api/print/{job}/pdf").status_code, 404)
 
     def test_one_that_is_being_made_can_be_cancelled(self) -> None:
-        desk = Desk(self.url)
-        self.addCleanup(desk.database.engine.dispose)
+        theirs = Belongings(Database(self.url), DESK)
+        self.addCleanup(theirs.database.engine.dispose)
         job = self.begin(kind="worked")
-        with desk.database.transaction() as session:
+        with theirs.transaction() as session:
             self.assertIsNotNone(print_jobs.take(session, UUID(job)))
         self.assertEqual(self.state(job), "running")
         self.client.delete(f"/api/print/{job}")
-        with desk.database.transaction() as session:
+        with theirs.transaction() as session:
             self.assertFalse(print_jobs.go_on(session, UUID(job), 1))
             print_jobs.finish(session, UUID(job), b"%PDF")
         self.assertEqual(self.state(job), "cancelled")
 
     def test_one_that_waits_long_is_not_given_up(self) -> None:
-        desk = Desk(self.url)
-        self.addCleanup(desk.database.engine.dispose)
+        theirs = Belongings(Database(self.url), DESK)
+        self.addCleanup(theirs.database.engine.dispose)
         job = self.begin(kind="key")
-        with desk.database.transaction() as session:
+        with theirs.transaction() as session:
             row = print_jobs.look(session, UUID(job))
             row.created_at = row.changed_at = row.changed_at - timedelta(hours=20)
         self.assertEqual(self.state(job), "waiting")
@@ -273,10 +274,10 @@ class Jobs(PrintTest):
 
     def test_what_was_begun_is_begun_again_where_its_worker_is_lost(self) -> None:
         """As the queue does it: the same handout, made whole from its beginning."""
-        desk = Desk(self.url)
-        self.addCleanup(desk.database.engine.dispose)
+        theirs = Belongings(Database(self.url), DESK)
+        self.addCleanup(theirs.database.engine.dispose)
         job = self.begin(kind="key")
-        with desk.database.transaction() as session:
+        with theirs.transaction() as session:
             print_jobs.take(session, UUID(job))
             print_jobs.go_on(session, UUID(job), 2)
         found = self.finished(job)
@@ -291,12 +292,12 @@ class Jobs(PrintTest):
 
     def test_nothing_waits_that_was_not_kept(self) -> None:
         """The row and its place in the queue are of one transaction."""
-        desk = Desk(self.url)
-        self.addCleanup(desk.database.engine.dispose)
-        with self.assertRaises(KeyError), desk.database.transaction() as session:
+        theirs = Belongings(Database(self.url), DESK)
+        self.addCleanup(theirs.database.engine.dispose)
+        with self.assertRaises(KeyError), theirs.transaction() as session:
             print_jobs.order(session, 1, "lost", {})
             raise KeyError
-        with desk.database.transaction() as session:
+        with theirs.transaction() as session:
             waiting = session.scalar(sqlalchemy.text("SELECT count(*) FROM procrastinate_jobs WHERE status = 'todo'"))
         self.assertEqual(waiting, 0)
 

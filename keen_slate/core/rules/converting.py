@@ -2,7 +2,7 @@
 
 from fractions import Fraction
 
-from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.engine import Impasse, Move, Rule
 from keen_slate.core.machine.side_work import Calculation
 from keen_slate.core.numbers.forms import (
     NUMERALS,
@@ -15,6 +15,7 @@ from keen_slate.core.numbers.forms import (
     Whole,
     mixed_form,
 )
+from keen_slate.core.problem import bounds
 from keen_slate.core.problem.tree import (
     MEASURE,
     Convert,
@@ -36,7 +37,7 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.rules.decimal_division import with_numbers
 from keen_slate.core.rules.long_division import long_division
 from keen_slate.core.rules.mixed_numbers import pieces_in_all
-from keen_slate.core.saying import other_forms
+from keen_slate.core.saying import going_astray, other_forms
 from keen_slate.core.saying.say import Say
 
 
@@ -215,41 +216,53 @@ def write_money(expr: Expr) -> Move:
     return Move(DecimalNumeral(int(expr.value * 100), 2), Say.of(other_forms.write_money))
 
 
-def write_decimal(expr: Expr) -> Move:
-    """A fraction by division; where it does not end, with its repeating block.
+def write_decimal(expr: Expr) -> Move | Impasse:
+    """A fraction by division; where it does not end, with its repeating block. An impasse where a mistake has led to a
+    decimal that nobody writes out.
 
     >>> write_decimal(CommonFraction(1, 7)).after
     RepeatingDecimal(digits=0, places=0, block='142857')
     """
     assert isinstance(expr, (CommonFraction, MixedNumber, Percent, DecimalNumeral, RepeatingDecimal, Whole))
     value = expr.value
+    places = decimal_places(value)
+    after = decimal_for(value) if places is not None else repeating(value)
+    if after is None:
+        return Impasse(Say.of(going_astray.long_decimal_impasse))
     if isinstance(expr, Percent):
-        return Move(
-            decimal_for(value) if decimal_places(value) is not None else repeating(value),
-            Say.of(other_forms.percent_to_decimal),
-        )
+        return Move(after, Say.of(other_forms.percent_to_decimal))
     part = expr.part if isinstance(expr, MixedNumber) else expr
     assert isinstance(part, CommonFraction)
     top, bottom = part.numerator, part.denominator
-    places = decimal_places(value)
-    if places is None:
-        after = repeating(value)
+    if isinstance(after, RepeatingDecimal):
         side = long_division(top, 0, bottom, more_places=after.places + len(after.block) + 1)
         return Move(after, Say.of(other_forms.write_repeating, top=top, bottom=bottom, block=after.block), (side,))
+    assert places is not None
     if 10**places % bottom == 0 and bottom > 1:
         said = Say.of(other_forms.write_decimal_by_place, top=top, bottom=bottom, places=places)
     else:
         said = Say.of(other_forms.write_decimal, top=top, bottom=bottom, quotient=decimal_for(part.value))
-        return Move(decimal_for(value), said, (long_division(top, 0, bottom, more_places=places),))
-    return Move(decimal_for(value), said)
+        return Move(after, said, (long_division(top, 0, bottom, more_places=places),))
+    return Move(after, said)
 
 
-def repeating(value: Fraction) -> RepeatingDecimal:
-    """A value whose decimal never ends, by long division until a remainder comes back."""
+LONGEST_DECIMAL = bounds.MAX_VALUE_DIGITS + bounds.MAX_BLOCK
+"""Digits after the point that are looked at: the longest before a block, and the longest block."""
+
+
+def repeating(value: Fraction) -> RepeatingDecimal | None:
+    """A value whose decimal never ends, by long division until a remainder comes back; None where that takes more than
+    LONGEST_DECIMAL digits.
+
+    >>> repeating(Fraction(1, 999_999_937)) is None
+    True
+    """
     whole, rest = divmod(value.numerator, value.denominator)
     seen: dict[int, int] = {}
     digits: list[str] = []
     while rest not in seen:
+        if len(digits) > LONGEST_DECIMAL:
+            return None
         seen[rest] = len(digits)
         digit, rest = divmod(rest * 10, value.denominator)
         digits.append(str(digit))

@@ -52,5 +52,9 @@ def blank_impasse(_: Manner) -> str:
     return "No whole number fits into the blank then, and nobody can go on."
 
 
+def long_decimal_impasse(_: Manner) -> str:
+    return "The decimal is too long to be written out then, and nobody can go on."
+
+
 def goes_round(_: Manner) -> str:
     return "The work comes back to where it was."

@@ -1,8 +1,9 @@
 """What the shapes of several places share."""
 
 from typing import Annotated, Literal
+from unicodedata import category
 
-from pydantic import BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints
 
 
 class Shape(BaseModel):
@@ -11,7 +12,18 @@ class Shape(BaseModel):
     model_config = ConfigDict(frozen=True, extra="forbid")
 
 
-Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120)]
+def one_line(text: str) -> str:
+    """Raises ValueError for a line break or another character that does not show."""
+    if any(category(c) in ("Cc", "Zl", "Zp") for c in text):
+        raise ValueError("Write this on one line")
+    return text
+
+
+Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120), AfterValidator(one_line)]
+
+
+RevisionNumber = Annotated[int, Field(ge=0, lt=2**31 - 1)]
+"""As large as its column."""
 
 
 Typed = Annotated[str, StringConstraints(max_length=20_000)]
@@ -46,4 +58,4 @@ Ids = Annotated[list[Annotated[str, StringConstraints(max_length=60)]], Field(ma
 class Revision(Shape):
     """The revision that a change is made on."""
 
-    revision: int
+    revision: RevisionNumber

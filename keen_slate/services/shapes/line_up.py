@@ -7,7 +7,7 @@ from uuid import UUID
 from pydantic import Field, StringConstraints
 
 from keen_slate.core.working.work import Sign
-from keen_slate.services.shapes.base import Choices, Ids, Name, Notation, Shape, Typed
+from keen_slate.services.shapes.base import Choices, Ids, Name, Notation, RevisionNumber, Shape, Typed
 from keen_slate.services.shapes.work import Edits, ShownDemand
 
 
@@ -19,8 +19,60 @@ class SetSummary(Shape):
     changed_at: datetime
 
 
+class SharedSet(Shape):
+    """A colleague's set that was given to the teacher or stands on the shelf."""
+
+    id: UUID
+    name: str
+    examples: int
+    owner: str
+
+
 class SetList(Shape):
+    """The teacher's own sets, the last changed first, and those of colleagues by name."""
+
     sets: list[SetSummary]
+    shared: list[SharedSet]
+
+
+class DeletedSet(Shape):
+    """What can be put back, from ``revision``."""
+
+    id: UUID
+    name: str
+    revision: int
+    deleted_at: datetime
+
+
+class Bin(Shape):
+    """Deleted sets, the last deleted first; each stays for 30 days."""
+
+    sets: list[DeletedSet]
+
+
+class Colleague(Shape):
+    id: UUID
+    name: str
+    reads: bool
+
+
+class Sharing(Shape):
+    """Who may read a set, and whether every teacher may."""
+
+    shelved: bool
+    colleagues: list[Colleague]
+
+
+class ShareRequest(Shape):
+    shelved: bool
+    readers: Annotated[list[UUID], Field(max_length=500)]
+
+
+class CopySetRequest(Shape):
+    """A copy of one's own, or for a colleague (``to``); under the same name where none is given."""
+
+    name: Name | None = None
+    to: UUID | None = None
 
 
 class FadingShape(Shape):
@@ -98,14 +150,14 @@ class NewAim(Shape):
 
 
 class BuildRequest(Shape):
-    revision: int
+    revision: RevisionNumber
     plan: Plan
 
 
 class SwapRequest(Shape):
     """``seed`` draws other numbers each time that it is asked for."""
 
-    revision: int
+    revision: RevisionNumber
     how: Literal["another", "easier", "harder", "other-operation"]
     seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
 
@@ -113,19 +165,19 @@ class SwapRequest(Shape):
 class BesideRequest(Shape):
     """What is to stand behind an example: its contrast, a pupil's turn, or itself with a mistake to be found."""
 
-    revision: int
+    revision: RevisionNumber
     what: Literal["contrast", "turn", "find"]
     mistake: Annotated[str, StringConstraints(max_length=60)] = ""
     seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
 
 
 class TypedRequest(Shape):
-    revision: int
+    revision: RevisionNumber
     text: Typed
 
 
 class TaskRequest(Shape):
-    revision: int
+    revision: RevisionNumber
     task: Task
 
 
@@ -178,10 +230,11 @@ class ShownExample(Shape):
 
 
 class ShownSet(Shape):
-    """A set at one revision."""
+    """A set at one revision. ``owner`` names the colleague to whom it belongs; it is then only to be read."""
 
     id: UUID
     name: str
+    owner: str
     revision: int
     changed_at: datetime
     plan: Plan | None
@@ -193,17 +246,17 @@ class NewSet(Shape):
 
 
 class SetRename(Shape):
-    revision: int
+    revision: RevisionNumber
     name: Name
 
 
 class NewExample(Shape):
-    revision: int
+    revision: RevisionNumber
     text: Typed
     school: Choices = {}
     edits: Edits = Edits()
 
 
 class NewOrder(Shape):
-    revision: int
+    revision: RevisionNumber
     order: Annotated[list[UUID], Field(max_length=5000)]

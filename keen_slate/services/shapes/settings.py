@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from keen_slate.services.shapes.base import Acronym, Choices, Shape, WordChoices
+from keen_slate.services.shapes.base import Acronym, Choices, RevisionNumber, Shape, WordChoices
 from keen_slate.services.shapes.work import Policy
 
 Organiser = Literal["lines", "columns", "panels", "checklist"]
@@ -20,7 +20,7 @@ class DeskSettings(Shape):
 
 
 class KeptSettings(Shape):
-    revision: int
+    revision: RevisionNumber
     settings: DeskSettings
 
 

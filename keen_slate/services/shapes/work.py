@@ -6,7 +6,16 @@ from pydantic import Field, StringConstraints
 
 from keen_slate.core.machine.acts import Panel
 from keen_slate.core.working.work import Sign
-from keen_slate.services.shapes.base import Acronym, Choices, Notation, Shape, Typed, Unreadable, WordChoices
+from keen_slate.services.shapes.base import (
+    Acronym,
+    Choices,
+    Notation,
+    RevisionNumber,
+    Shape,
+    Typed,
+    Unreadable,
+    WordChoices,
+)
 
 
 class MultiplesRow(Shape):
@@ -442,7 +451,7 @@ class Edits(Shape):
 
 
 class EditsChange(Shape):
-    revision: int
+    revision: RevisionNumber
     edits: Edits
 
 

@@ -1,0 +1,104 @@
+"""What may take long. What an act costs is told before it starts, by how many numbers are in it; what costs much is
+done by a worker at low priority, so that it never holds up what is quick."""
+
+import re
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+from uuid import UUID
+
+from keen_slate.services.desk import Desk
+from keen_slate.services.shapes.base import Shape
+from keen_slate.services.shapes.line_up import BesideRequest, BuildRequest, SwapRequest
+from keen_slate.services.shapes.work import AnswerRequest, LinesRequest, WorkRequest, WrongRequest
+from keen_slate.services.telling import Told, told_of
+from keen_slate.services.work import answered, compared, looked_at
+
+LIGHT_NUMBERS = 8
+"""Numbers in a text, each top, bottom and whole by itself, up to which it is looked through at once: two mixed numbers
+and another. Measured by ``python -m bench.light``."""
+
+LIGHT_EXAMPLES = 8
+"""Examples of a set up to which a lesson or a glance is made at once."""
+
+HARD = re.compile(r"[?^(]|squared|cubed|%")
+"""Blanks, powers, brackets and percents: what is looked through at once is short and without them."""
+
+TOO_LONG = Told(503, "This took too long and was broken off. Try it with smaller or fewer numbers.")
+
+
+class Nothing(Shape):
+    """An act that takes nothing but the ids in its address."""
+
+
+@dataclass(frozen=True)
+class Act:
+    """What can be an errand. ``light`` says of a request whether it is done at once."""
+
+    request: type[Shape]
+    does: Callable[[Desk, Any, dict[str, UUID]], Shape]
+    light: Callable[[Desk, Any, dict[str, UUID]], bool]
+
+
+def _light_text(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
+    return len(re.findall(r"[\d.,]+", asked.text)) <= LIGHT_NUMBERS and not HARD.search(asked.text)
+
+
+def _few_examples(desk: Desk, _: Any, ids: dict[str, UUID]) -> bool:
+    return desk.errands.examples_of(ids["set_id"]) <= LIGHT_EXAMPLES
+
+
+def _never(_: Desk, __: Any, ___: dict[str, UUID]) -> bool:
+    return False
+
+
+ACTS: dict[str, Act] = {
+    "diagnose": Act(AnswerRequest, lambda _, asked, __: answered.diagnose_answer(asked), _light_text),
+    "judge": Act(LinesRequest, lambda _, asked, __: answered.judge(asked), _light_text),
+    "better-numbers": Act(WorkRequest, lambda _, asked, __: looked_at.better(asked), _never),
+    "second-look": Act(WorkRequest, lambda _, asked, __: looked_at.look(asked), _light_text),
+    "ways": Act(WorkRequest, lambda _, asked, __: compared.ways(asked), _light_text),
+    "wrong-working": Act(WrongRequest, lambda _, asked, __: compared.wrong_beside_right(asked), _light_text),
+    "ladder": Act(
+        BuildRequest, lambda desk, asked, ids: desk.ladders.build(ids["set_id"], asked.revision, asked.plan), _never
+    ),
+    "swap": Act(
+        SwapRequest,
+        lambda desk, asked, ids: desk.ladders.swap(
+            ids["set_id"], asked.revision, ids["example_id"], asked.how, asked.seed
+        ),
+        _never,
+    ),
+    "beside": Act(
+        BesideRequest,
+        lambda desk, asked, ids: desk.ladders.put_beside(
+            ids["set_id"], asked.revision, ids["example_id"], asked.what, asked.mistake, asked.seed
+        ),
+        _never,
+    ),
+    "lesson": Act(Nothing, lambda desk, _, ids: desk.lessons.lesson(ids["set_id"]), _few_examples),
+    "glance": Act(Nothing, lambda desk, _, ids: desk.ladders.glance(ids["set_id"]), _few_examples),
+}
+
+
+def do(desk: Desk, errand_id: UUID) -> None:
+    """Do an errand that waits, whatever comes of it; nothing where it is done."""
+    found = desk.errands.take(errand_id)
+    if found is None:
+        return
+    name, asked = found
+    act = ACTS[name]
+    try:
+        ids = {k: UUID(v) for k, v in asked["ids"].items()}
+        status, body = 200, act.does(desk, act.request.model_validate(asked["body"]), ids).model_dump(mode="json")
+        if name == "beside":
+            status = 201
+    except Exception as fault:
+        told = told_of(fault, name)
+        status, body = told.status, {"message": told.message, "position": told.position}
+    desk.errands.finish(errand_id, status, body)
+
+
+def give_up(desk: Desk, errand_id: UUID) -> None:
+    """Say that an errand took too long."""
+    desk.errands.finish(errand_id, TOO_LONG.status, {"message": TOO_LONG.message, "position": None})

@@ -1,0 +1,47 @@
+"""Requests that may take long: answered at once where they are light, otherwise by a worker.
+
+An answer 202 names in ``Location`` where the answer will be; asked there, it is 202 until it is there.
+"""
+
+from uuid import UUID
+
+from apiflask import APIBlueprint
+from flask import Response, current_app, jsonify, make_response
+
+from keen_slate.services.heavy import ACTS, Nothing
+from keen_slate.services.shapes.base import Shape
+from keen_slate.web.door import desk
+
+NOTHING = Nothing()
+Reply = Shape | Response
+
+
+def at_once_or_later(act: str, asked: Shape, **ids: UUID) -> Reply:
+    """The answer, or where it will be."""
+    known = ACTS[act]
+    if current_app.config["ERRANDS_AT_ONCE"] or known.light(desk(), asked, ids):
+        return known.does(desk(), asked, ids)
+    return _later(desk().errands.put(act, asked, ids))
+
+
+def _later(errand_id: UUID) -> Response:
+    return make_response(jsonify(), 202, {"Location": f"/api/errands/{errand_id}", "Retry-After": "1"})
+
+
+def errand_routes() -> APIBlueprint:
+    routes = APIBlueprint("errands", __name__, url_prefix="/api/errands", tag="Errands")
+
+    @routes.get("/<uuid:errand_id>")
+    @routes.doc(
+        summary="The answer to a request that takes long; 202 while it is not there",
+        operation_id="fetchErrand",
+        responses={200: "What was asked for", 202: "Not there yet", 404: "Not there any more"},
+    )
+    def fetch(errand_id: UUID) -> Response:
+        found = desk().errands.look(errand_id)
+        if found is None:
+            return _later(errand_id)
+        status, body = found
+        return make_response(jsonify(body), status)
+
+    return routes

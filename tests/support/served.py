@@ -1,0 +1,65 @@
+"""Real processes on a database: two for the web, one worker for each queue, as ./start runs them."""
+
+import socket
+import time
+import urllib.error
+import urllib.request
+from collections.abc import Sequence
+from pathlib import Path
+
+from keen_slate.launch.supervised import Supervised
+
+
+class Running:
+    """Web processes that share a port, and workers."""
+
+    def __init__(
+        self,
+        database_url: str,
+        logs: Path,
+        *,
+        web: int = 2,
+        queues: Sequence[str] = ("print", "errands"),
+        environment: dict[str, str] | None = None,
+    ) -> None:
+        self.environment = {"DATABASE_URL": database_url} | (environment or {})
+        self.logs, self.web_count, self.queues = logs, web, queues
+        self.socket = socket.create_server(("127.0.0.1", 0), backlog=512)
+        self.address = f"http://127.0.0.1:{self.socket.getsockname()[1]}"
+        self.web: list[Supervised] = []
+        self.workers: list[Supervised] = []
+        self.start()
+
+    def start(self) -> None:
+        handle = self.socket.fileno()
+        self.web = [
+            Supervised(
+                ["keen_slate.web", "--fd", str(handle)], self.environment, self.logs / f"web-{n}.log", sockets=[handle]
+            )
+            for n in range(self.web_count)
+        ]
+        self.workers = [
+            Supervised(["keen_slate.worker", queue], self.environment, self.logs / f"worker-{queue}.log")
+            for queue in self.queues
+        ]
+        self.wait_until_healthy()
+
+    def wait_until_healthy(self) -> None:
+        for _ in range(300):
+            try:
+                with urllib.request.urlopen(f"{self.address}/healthz", timeout=2) as answer:
+                    if answer.status == 200:
+                        return
+            except (urllib.error.URLError, ConnectionError, TimeoutError):
+                time.sleep(0.1)
+        raise AssertionError((self.logs / "web-0.log").read_text()[-2000:])
+
+    def stop(self) -> None:
+        for process in (*self.web, *self.workers):
+            process.stop()
+        for process in (*self.web, *self.workers):
+            process.wait()
+
+    def close(self) -> None:
+        self.stop()
+        self.socket.close()
