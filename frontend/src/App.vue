@@ -1,24 +1,33 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
+import { useMe } from '@/desk/useMe'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import NoticeBar from '@/shared/NoticeBar.vue'
 import KeyList from '@/shared/KeyList.vue'
+import SignIn from '@/shared/SignIn.vue'
 import UndoBar from '@/shared/UndoBar.vue'
 import { useKeys } from '@/shared/useKeys'
 
 const route = useRoute()
 const router = useRouter()
+const me = useMe()
 const sets = useSets()
 const settings = useSettings()
 const keysShown = ref(false)
+const welcome = computed(() => route.name === 'welcome')
 
-onMounted(async () => {
-  await Promise.all([settings.ready(), router.isReady()])
-  // An address that names a set is opened by its place; without one the set of last time is.
-  await (route.params.set ? sets.list() : sets.begin())
-})
+onMounted(me.ask)
+watch(
+  () => me.inside,
+  async (inside) => {
+    if (!inside) return
+    await Promise.all([settings.ready(), router.isReady()])
+    // An address that names a set is opened by its place; without one the set of last time is.
+    await (route.params.set ? sets.list() : sets.begin())
+  },
+)
 useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
 </script>
 
@@ -49,7 +58,10 @@ useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
     <RouterLink :to="{ name: 'print', params: sets.inHandId ? { set: sets.inHandId } : {} }">
       <i class="pi pi-print" aria-hidden="true" />Print
     </RouterLink>
-    <RouterLink to="/settings" class="rail-settings">
+    <RouterLink v-if="me.me?.administers" to="/teachers" class="rail-settings">
+      <i class="pi pi-users" aria-hidden="true" />Teachers
+    </RouterLink>
+    <RouterLink to="/settings" :class="{ 'rail-settings': !me.me?.administers }">
       <i class="pi pi-cog" aria-hidden="true" />Settings
     </RouterLink>
     <button type="button" class="rail-keys" @click="keysShown = true">
@@ -57,8 +69,11 @@ useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
     </button>
   </nav>
   <main id="place">
-    <NoticeBar />
-    <RouterView />
+    <NoticeBar v-if="me.inside || !me.known" />
+    <RouterView v-if="welcome" />
+    <SignIn v-else-if="me.known && !me.inside" />
+    <!-- What was typed stays there while somebody signs in again. -->
+    <div v-if="me.wasInside && !welcome" v-show="me.inside"><RouterView /></div>
   </main>
   <UndoBar />
   <KeyList v-model:visible="keysShown" />

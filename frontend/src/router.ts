@@ -13,6 +13,9 @@ export const router = createRouter({
     { path: '/show/:set?', name: 'show', component: () => import('@/places/show/ShowPlace.vue') },
     { path: '/print/:set?', name: 'print', component: () => import('@/places/print/PrintPlace.vue') },
     { path: '/settings', name: 'settings', component: () => import('@/places/settings/SettingsPlace.vue') },
+    { path: '/teachers', name: 'teachers', component: () => import('@/places/teachers/TeachersPlace.vue') },
+    { path: '/welcome', name: 'welcome', component: () => import('@/places/welcome/WelcomePlace.vue') },
+    { path: '/sign-in', redirect: '/work' },
     { path: '/:rest(.*)*', redirect: '/work' },
   ],
 })

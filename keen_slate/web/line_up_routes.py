@@ -5,7 +5,18 @@ from uuid import UUID
 from apiflask import APIBlueprint
 
 from keen_slate.services.shapes.base import Revision
-from keen_slate.services.shapes.line_up import NewExample, NewOrder, NewSet, SetList, SetRename, ShownSet
+from keen_slate.services.shapes.line_up import (
+    Bin,
+    CopySetRequest,
+    NewExample,
+    NewOrder,
+    NewSet,
+    SetList,
+    SetRename,
+    ShareRequest,
+    Sharing,
+    ShownSet,
+)
 from keen_slate.services.shapes.work import EditsChange
 from keen_slate.web.door import desk
 
@@ -27,6 +38,32 @@ def line_up_routes() -> APIBlueprint:
     @routes.doc(summary="Make a set", operation_id="makeSet", responses=[400])
     def make(asked: NewSet) -> ShownSet:
         return desk().line_up.make(asked.name)
+
+    @routes.get("/bin")
+    @routes.output(Bin)
+    @routes.doc(summary="Deleted sets that can be put back", operation_id="lookIntoBin")
+    def look_into_bin() -> Bin:
+        return desk().line_up.bin()
+
+    @routes.get("/<uuid:set_id>/sharing")
+    @routes.output(Sharing)
+    @routes.doc(summary="Who may read a set of one's own", operation_id="readSharing", responses=[404])
+    def sharing(set_id: UUID) -> Sharing:
+        return desk().line_up.sharing(set_id)
+
+    @routes.put("/<uuid:set_id>/sharing")
+    @routes.input(ShareRequest, arg_name="asked")
+    @routes.output(Sharing)
+    @routes.doc(summary="Say who may read a set, and whether all may", operation_id="shareSet", responses=[400, 404])
+    def share(set_id: UUID, asked: ShareRequest) -> Sharing:
+        return desk().line_up.share(set_id, asked)
+
+    @routes.post("/<uuid:set_id>/copy")
+    @routes.input(CopySetRequest, arg_name="asked")
+    @routes.output(ShownSet, status_code=201)
+    @routes.doc(summary="A copy of a set, for oneself or for a colleague", operation_id="copySet", responses=[400, 404])
+    def copy(set_id: UUID, asked: CopySetRequest) -> ShownSet:
+        return desk().line_up.copy(set_id, asked)
 
     @routes.get("/<uuid:set_id>")
     @routes.output(ShownSet)

@@ -39,10 +39,45 @@ export type Limits = Schemas['LimitsShape']
 export type Aims = Schemas['Aims']
 export type ShownAim = Schemas['ShownAim']
 export type Glance = Schemas['Glance']
+export type Me = Schemas['Me']
+export type SharedSet = Schemas['SharedSet']
+export type DeletedSet = Schemas['DeletedSet']
+export type Sharing = Schemas['Sharing']
+export type KnownTeacher = Schemas['KnownTeacher']
+export type AuditLine = Schemas['AuditLine']
+export type Place = Schemas['Place']
 export type Side = ShownLine['side'][number]
 export type School = Record<string, string>
 
 export const api = createClient<paths>({ baseUrl: '/' })
+
+const ERRAND = '/api/errands/'
+const LOOKS = [40, 60, 100, 150, 250]
+
+/** What takes long is answered elsewhere, a little later: it is looked for there until it is done. */
+export async function fetched(response: Response, signal: AbortSignal): Promise<Response> {
+  for (let look = 0; ; look += 1) {
+    const where = response.headers.get('Location')
+    if (response.status !== 202 || !where?.startsWith(ERRAND)) return response
+    await new Promise((go) => setTimeout(go, LOOKS[look] ?? 400))
+    signal.throwIfAborted()
+    response = await fetch(where, { signal })
+  }
+}
+
+let whenSignedOut: () => void = () => {}
+
+/** What is done once a request finds that nobody is signed in any more. */
+export function onSignedOut(then: () => void) {
+  whenSignedOut = then
+}
+
+api.use({
+  async onResponse({ request, response }) {
+    if (response.status === 401 && !request.url.endsWith('/api/sign-in')) whenSignedOut()
+    return fetched(response, request.signal)
+  },
+})
 
 /** A request that was not carried out: the sentence to show, the HTTP status, and a place in the text if it has one. */
 export class ApiFault extends Error {

@@ -296,6 +296,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sets/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Deleted sets that can be put back */
+        get: operations["lookIntoBin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sets/import": {
         parameters: {
             query?: never;
@@ -326,6 +343,23 @@ export interface paths {
         post?: never;
         /** Delete a set; the answer is the revision to restore it from */
         delete: operations["deleteSet"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A copy of a set, for oneself or for a colleague */
+        post: operations["copySet"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -598,6 +632,24 @@ export interface paths {
         put?: never;
         /** Put a deleted set back */
         post: operations["restoreSet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/sharing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who may read a set of one's own */
+        get: operations["readSharing"];
+        /** Say who may read a set, and whether all may */
+        put: operations["shareSet"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -944,11 +996,31 @@ export interface components {
             /** Unseparated */
             unseparated: components["schemas"]["Unseparated"][];
         };
+        /**
+         * Bin
+         * @description Deleted sets, the last deleted first; each stays for 30 days.
+         */
+        Bin: {
+            /** Sets */
+            sets: components["schemas"]["DeletedSet"][];
+        };
         /** BuildRequest */
         BuildRequest: {
             plan: components["schemas"]["Plan"];
             /** Revision */
             revision: number;
+        };
+        /** Colleague */
+        Colleague: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Reads */
+            reads: boolean;
         };
         /** CompareRequest */
         CompareRequest: {
@@ -1047,6 +1119,22 @@ export interface components {
             };
         };
         /**
+         * CopySetRequest
+         * @description A copy of one's own, or for a colleague (``to``); under the same name where none is given.
+         */
+        CopySetRequest: {
+            /**
+             * Name
+             * @default null
+             */
+            name: string | null;
+            /**
+             * To
+             * @default null
+             */
+            to: string | null;
+        };
+        /**
          * DecimalColumns
          * @description Digits under digits, ``places`` of them after the decimal sign ``point``.
          */
@@ -1074,6 +1162,26 @@ export interface components {
             result: string[];
             /** Rows */
             rows: components["schemas"]["ShownFigure"][][];
+        };
+        /**
+         * DeletedSet
+         * @description What can be put back, from ``revision``.
+         */
+        DeletedSet: {
+            /**
+             * Deleted At
+             * Format: date-time
+             */
+            deleted_at: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
         };
         /**
          * DeskSettings
@@ -2069,6 +2177,13 @@ export interface components {
             /** Revision */
             revision: number;
         };
+        /** ShareRequest */
+        ShareRequest: {
+            /** Readers */
+            readers: string[];
+            /** Shelved */
+            shelved: boolean;
+        };
         /**
          * SharedSet
          * @description A colleague's set that was given to the teacher or stands on the shelf.
@@ -2085,6 +2200,16 @@ export interface components {
             name: string;
             /** Owner */
             owner: string;
+        };
+        /**
+         * Sharing
+         * @description Who may read a set, and whether every teacher may.
+         */
+        Sharing: {
+            /** Colleagues */
+            colleagues: components["schemas"]["Colleague"][];
+            /** Shelved */
+            shelved: boolean;
         };
         /**
          * ShownAim
@@ -3405,6 +3530,26 @@ export interface operations {
             };
         };
     };
+    lookIntoBin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bin"];
+                };
+            };
+        };
+    };
     importSet: {
         parameters: {
             query?: never;
@@ -3511,6 +3656,50 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    copySet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopySetRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownSet"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4406,6 +4595,81 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    readSharing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sharing"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    shareSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShareRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sharing"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -7,7 +7,9 @@ import {
   type Edits,
   type Plan,
   type School,
+  type DeletedSet,
   type SetSummary,
+  type SharedSet,
   type ShownSet,
   type Task,
 } from '@/api/client'
@@ -27,6 +29,9 @@ const IN_HAND = 'keen-slate:set-in-hand'
  */
 export const useSets = defineStore('sets', () => {
   const all = ref<SetSummary[]>([])
+  /** What colleagues gave to read, or put on the shelf. */
+  const shared = ref<SharedSet[]>([])
+  const bin = ref<DeletedSet[]>([])
   const inHand = ref<ShownSet | null>(null)
   const trouble = ref('')
   const conflict = ref<{ message: string; again: () => Promise<void> } | null>(null)
@@ -56,7 +61,9 @@ export const useSets = defineStore('sets', () => {
   }
 
   async function refresh() {
-    all.value = (await data(api.GET('/api/sets'))).sets
+    const found = await data(api.GET('/api/sets'))
+    all.value = found.sets
+    shared.value = found.shared
   }
 
   async function open(id: string) {
@@ -68,6 +75,31 @@ export const useSets = defineStore('sets', () => {
   }
 
   const list = () => guarded(refresh)
+
+  const lookIntoBin = () =>
+    guarded(async () => {
+      bin.value = (await data(api.GET('/api/sets/bin'))).sets
+    })
+
+  function putBack(gone: DeletedSet) {
+    return guarded(async () => {
+      const params = { path: { set_id: gone.id } }
+      hold(await data(api.POST('/api/sets/{set_id}/restore', { params, body: { revision: gone.revision } })))
+      await refresh()
+      bin.value = bin.value.filter((g) => g.id !== gone.id)
+    })
+  }
+
+  /** A copy of the set in hand becomes the set in hand: one's own, whosever it was. */
+  function copy() {
+    const set = inHand.value
+    if (!set) return Promise.resolve(false)
+    return guarded(async () => {
+      const body = { name: null, to: null }
+      hold(await data(api.POST('/api/sets/{set_id}/copy', { params: { path: { set_id: set.id } }, body })))
+      await refresh()
+    })
+  }
 
   /** Load the list, and the set that was in hand last time (or the newest), unless another is asked for meanwhile. */
   function begin(): Promise<void> {
@@ -81,7 +113,8 @@ export const useSets = defineStore('sets', () => {
     await list()
     if (mine !== turn) return
     const last = localStorage.getItem(IN_HAND)
-    const id = all.value.find((s) => s.id === last)?.id ?? all.value[0]?.id
+    const known = [...all.value, ...shared.value]
+    const id = known.find((s) => s.id === last)?.id ?? known[0]?.id
     if (id && id !== inHandId.value) await open(id)
   }
 
@@ -292,6 +325,8 @@ export const useSets = defineStore('sets', () => {
 
   return {
     all,
+    shared,
+    bin,
     inHand,
     inHandId,
     trouble,
@@ -299,6 +334,9 @@ export const useSets = defineStore('sets', () => {
     undo,
     begin,
     list,
+    lookIntoBin,
+    putBack,
+    copy,
     open,
     makeSet,
     rename,

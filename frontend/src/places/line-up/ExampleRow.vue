@@ -8,7 +8,7 @@ import MathText from '@/shared/MathText.vue'
 import { fadingName, roleName } from './tasks'
 
 /** One item of the set: what it asks and gives, its part in the ladder, and what can be done with it. */
-const props = defineProps<{ example: ShownExample; index: number; last: boolean; opened: boolean }>()
+const props = defineProps<{ example: ShownExample; index: number; last: boolean; opened: boolean; fixed: boolean }>()
 const emit = defineEmits<{ work: []; open: []; move: [by: number] }>()
 const router = useRouter()
 const sets = useSets()
@@ -29,10 +29,10 @@ defineExpose({ focus: () => row.value?.focus() })
     class="example"
     :class="`role-${example.task.role}`"
     tabindex="0"
-    draggable="true"
+    :draggable="!fixed"
     :aria-label="`${index + 1}: ${example.problem.text}`"
-    @keydown.alt.up.prevent="emit('move', -1)"
-    @keydown.alt.down.prevent="emit('move', 1)"
+    @keydown.alt.up.prevent="!fixed && emit('move', -1)"
+    @keydown.alt.down.prevent="!fixed && emit('move', 1)"
     @keydown.enter.self="emit('work')"
   >
     <span class="number">{{ index + 1 }}</span>
@@ -54,7 +54,7 @@ defineExpose({ focus: () => row.value?.focus() })
       <span v-for="name in example.school_names" :key="name" class="by-school">by: {{ name }}</span>
     </span>
     <p v-if="example.judged" class="judged-item">{{ example.judged }}</p>
-    <span class="example-actions">
+    <span v-if="!fixed" class="example-actions">
       <Button
         icon="pi pi-ellipsis-h"
         variant="text"

@@ -13,6 +13,7 @@ import GlancePanel from './GlancePanel.vue'
 import RungTools from './RungTools.vue'
 import SetHead from './SetHead.vue'
 import SetList from './SetList.vue'
+import SharePanel from './SharePanel.vue'
 import { useGlance } from './useGlance'
 import { useOrder } from './useOrder'
 
@@ -25,6 +26,7 @@ useNamedSet()
 const told = ref('')
 const aiming = ref(false)
 const glancing = ref(false)
+const sharing = ref(false)
 const opened = ref<string | null>(null)
 const finding = ref('')
 const examples = computed(() => sets.inHand?.examples ?? [])
@@ -57,10 +59,11 @@ function openInWork(example: ShownExample) {
     <SetList />
     <section class="set" aria-labelledby="set-title">
       <template v-if="sets.inHand">
-        <SetHead v-model:aiming="aiming" v-model:glancing="glancing" />
+        <SetHead v-model:aiming="aiming" v-model:glancing="glancing" v-model:sharing="sharing" />
         <SetTrouble />
         <p class="hidden" role="status">{{ told }}</p>
-        <AimPanel v-if="aiming" :key="sets.inHand.id" @drawn="glancing = true" />
+        <SharePanel v-if="sharing && !sets.inHand.owner" :key="`share ${sets.inHand.id}`" :set-id="sets.inHand.id" />
+        <AimPanel v-if="aiming && !sets.inHand.owner" :key="sets.inHand.id" @drawn="glancing = true" />
         <GlancePanel v-if="glancing && glance && examples.length" :glance="glance" :examples="examples" />
         <DemandFilter v-model="finding" :examples="examples" />
         <ol class="examples">
@@ -73,6 +76,7 @@ function openInWork(example: ShownExample) {
             :index="index"
             :last="index === examples.length - 1"
             :opened="opened === example.id"
+            :fixed="Boolean(sets.inHand.owner)"
             :class="{ dragged: dragged === example.id, over: over === example.id }"
             @work="openInWork(example)"
             @open="opened = opened === example.id ? null : example.id"

@@ -2,13 +2,16 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { nextTick, ref, useTemplateRef } from 'vue'
+import { useMe } from '@/desk/useMe'
 import { useSets } from '@/desk/useSets'
 import { focusOn } from '@/shared/focusing'
 
 /** The name of the set in hand, and what can be done with the whole of it. */
 const aiming = defineModel<boolean>('aiming', { required: true })
 const glancing = defineModel<boolean>('glancing', { required: true })
+const sharing = defineModel<boolean>('sharing', { required: true })
 const sets = useSets()
+const me = useMe()
 const renaming = ref(false)
 const newName = ref('')
 const field = useTemplateRef('field')
@@ -40,7 +43,11 @@ async function rename() {
       <Button type="submit" label="Rename" :disabled="!newName.trim()" />
     </form>
     <h1 v-else id="set-title">{{ sets.inHand?.name }}</h1>
-    <div v-if="!renaming" class="set-actions">
+    <div v-if="sets.inHand?.owner" class="set-actions">
+      <p class="quiet of-colleague">A set of {{ sets.inHand.owner }}, to read.</p>
+      <Button label="Take a copy" icon="pi pi-copy" size="small" @click="sets.copy()" />
+    </div>
+    <div v-else-if="!renaming" class="set-actions">
       <Button
         label="Draw a ladder"
         icon="pi pi-sort-amount-up-alt"
@@ -56,6 +63,15 @@ async function rename() {
         size="small"
         :aria-expanded="glancing"
         @click="glancing = !glancing"
+      />
+      <Button
+        v-if="me.me?.kind === 'school'"
+        label="Share"
+        icon="pi pi-users"
+        :variant="sharing ? undefined : 'outlined'"
+        size="small"
+        :aria-expanded="sharing"
+        @click="sharing = !sharing"
       />
       <Button label="Rename" icon="pi pi-pencil" variant="text" size="small" @click="startRenaming" />
       <Button label="Delete set" icon="pi pi-trash" variant="text" size="small" @click="sets.deleteSet()" />
@@ -82,6 +98,8 @@ async function rename() {
 .set-actions {
   display: flex;
   flex: none;
+  gap: 0.3rem;
+  align-items: center;
 }
 
 .rename :deep(.p-inputtext) {

@@ -10,6 +10,13 @@ const sets = useSets()
 const name = ref('')
 const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' })
 
+const binOpen = ref(false)
+
+async function openBin() {
+  binOpen.value = !binOpen.value
+  if (binOpen.value) await sets.lookIntoBin()
+}
+
 async function make() {
   if (name.value.trim() && (await sets.makeSet(name.value))) name.value = ''
 }
@@ -32,10 +39,32 @@ async function make() {
         </RouterLink>
       </li>
     </ul>
+    <template v-if="sets.shared.length">
+      <h3>From colleagues</h3>
+      <ul>
+        <li v-for="set in sets.shared" :key="set.id">
+          <RouterLink
+            :to="{ name: 'line-up', params: { set: set.id } }"
+            :aria-current="set.id === sets.inHandId ? 'true' : undefined"
+          >
+            <span class="sets-name">{{ set.name }}</span>
+            <span class="quiet">{{ set.owner }}, {{ set.examples }} {{ set.examples === 1 ? 'example' : 'examples' }}</span>
+          </RouterLink>
+        </li>
+      </ul>
+    </template>
     <form class="make-set" @submit.prevent="make">
       <InputText v-model="name" maxlength="120" placeholder="Name of a new set" aria-label="Name of a new set" />
       <Button type="submit" label="Make set" variant="outlined" :disabled="!name.trim()" />
     </form>
+    <button type="button" class="quiet-button bin" :aria-expanded="binOpen" @click="openBin">Deleted sets</button>
+    <ul v-if="binOpen" class="binned">
+      <li v-for="set in sets.bin" :key="set.id">
+        <span>{{ set.name }} <span class="quiet">deleted {{ day.format(new Date(set.deleted_at)) }}</span></span>
+        <button type="button" class="quiet-button" @click="sets.putBack(set)">Put back</button>
+      </li>
+      <li v-if="!sets.bin.length" class="quiet">None. A set that you delete stays here for 30 days.</li>
+    </ul>
   </nav>
 </template>
 
@@ -75,6 +104,19 @@ async function make() {
 
 .sets :deep(a[aria-current] .sets-name) {
   font-weight: 600;
+}
+
+.bin {
+  justify-self: start;
+}
+
+.binned li {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 0.5rem;
+  font-size: 0.9rem;
+  padding: 0.15rem 0.6rem;
 }
 
 .make-set :deep(.p-inputtext) {

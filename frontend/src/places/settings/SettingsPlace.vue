@@ -7,6 +7,7 @@ import { onMounted } from 'vue'
 import type { DeskSettings } from '@/api/client'
 import { ORGANISERS } from '@/desk/organisers'
 import { useSettings } from '@/desk/useSettings'
+import MyAccount from './MyAccount.vue'
 
 /** What a teacher sets once, for every place. Each choice is kept at once. */
 const desk = useSettings()
@@ -138,6 +139,7 @@ function policy(chosen: unknown) {
         </div>
       </section>
     </div>
+    <MyAccount />
   </div>
 </template>
 

@@ -54,7 +54,7 @@ async function make() {
         aria-label="Set in hand"
         placeholder="Set in hand"
       />
-      <Button label="Keep" variant="outlined" :disabled="!canKeep || !sets.inHand" @click="emit('keep')" />
+      <Button label="Keep" variant="outlined" :disabled="!canKeep || !sets.inHand || Boolean(sets.inHand.owner)" @click="emit('keep')" />
     </div>
     <p class="keep-note quiet" role="status">
       <template v-if="kept">{{ kept }}</template>
