@@ -42,6 +42,7 @@ class Cluster:
         self.tools = _tools()
         self.owner = pwd.getpwnam("postgres") if os.geteuid() == 0 else None
         self.home.mkdir(parents=True, exist_ok=True)
+        self.home.chmod(0o711)
         self.data = self._reachable_place() / "data"
         self.secret = self.home / "password"
         self.app_secret = self.home / "password-of-the-program"
@@ -219,7 +220,7 @@ class Cluster:
 
     def _reachable_place(self) -> Path:
         """``home``, unless the server's user cannot get there (a project in a closed home directory)."""
-        if self.owner is None:
+        if self.owner is None or (self.home / "postgres" / "data").exists():
             return self.home / "postgres"
         reach = subprocess.run(
             [*self._as_owner(), "/usr/bin/test", "-x", str(self.home)], cwd="/", capture_output=True, check=False

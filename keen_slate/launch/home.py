@@ -32,6 +32,8 @@ class Home:
     def __init__(self, folder: Path) -> None:
         self.folder = folder
         folder.mkdir(parents=True, exist_ok=True)
+        # The server of the cluster may run as another user, who must get through here and read nothing.
+        folder.chmod(0o711)
         self._held: IO[str] | None = None
 
     @classmethod

@@ -25,14 +25,15 @@ install_debian_packages() {
   DEBIAN_FRONTEND=noninteractive "${as_root[@]}" apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null
 }
 
-# make_environment FILE: the packages of FILE in .venv, again only when the list has changed.
+# make_environment FILE: the packages of FILE in .venv, each held to its hash; again only when the list has changed.
 make_environment() {
   local wanted
-  wanted=$(cat requirements*.txt constraints.txt | sha256sum)
+  wanted=$(cat requirements*.lock | sha256sum)
   if [ "$(cat ".venv/made-for-$1" 2>/dev/null)" = "$wanted" ]; then return; fi
   say "Making the Python environment"
-  [ -x .venv/bin/python ] || python3 -m venv .venv
-  .venv/bin/python -m pip install --quiet --disable-pip-version-check -r "$1" -c constraints.txt
+  # One that was broken off while it was made is made anew.
+  .venv/bin/python -m pip --version >/dev/null 2>&1 || python3 -m venv --clear .venv
+  .venv/bin/python -m pip install --quiet --disable-pip-version-check --require-hashes -r "$1"
   echo "$wanted" >".venv/made-for-$1"
 }
 

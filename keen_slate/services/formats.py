@@ -124,6 +124,8 @@ def read_json(content: str, words: Manner) -> tuple[str, Plan | None, list[sets.
         return "", None, [], [_fault("the file", "", "This file is nested too deep to be a set.")]
     except ValidationError as fault:
         return "", None, [], [_fault(_place(e["loc"]), "", f"{e['msg']}.") for e in fault.errors()[:50]]
+    except ValueError:  # a number of thousands of digits, which is not even read
+        return "", None, [], [_fault("the file", "", "There is a number in this file that no set holds.")]
     new: list[sets.NewExample] = []
     faults: list[ImportFault] = []
     for number, example in enumerate(file.examples, start=1):

@@ -48,6 +48,10 @@ def _few_examples(desk: Desk, _: Any, ids: dict[str, UUID]) -> bool:
     return desk.errands.examples_of(ids["set_id"]) <= LIGHT_EXAMPLES
 
 
+def _no_search(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
+    return bool(asked.what != "contrast")
+
+
 def _never(_: Desk, __: Any, ___: dict[str, UUID]) -> bool:
     return False
 
@@ -74,7 +78,7 @@ ACTS: dict[str, Act] = {
         lambda desk, asked, ids: desk.ladders.put_beside(
             ids["set_id"], asked.revision, ids["example_id"], asked.what, asked.mistake, asked.seed
         ),
-        _never,
+        _no_search,
     ),
     "lesson": Act(Nothing, lambda desk, _, ids: desk.lessons.lesson(ids["set_id"]), _few_examples),
     "glance": Act(Nothing, lambda desk, _, ids: desk.ladders.glance(ids["set_id"]), _few_examples),

@@ -73,8 +73,12 @@ def told_of(fault: Exception, doing: str) -> Told:
             LOG.error("%s: a fault of ours in working “%s”\n%s", doing, problem, _frames(fault))
             return Told(500, ENGINE_FAULT)
         case _:
-            LOG.error("%s failed\n%s", doing, _frames(fault))
+            log_fault(fault, doing)
             return Told(500, UNEXPECTED)
+
+
+def log_fault(fault: BaseException | None, doing: str) -> None:
+    LOG.error("%s failed\n%s", doing, _frames(fault) if fault is not None else "")
 
 
 def _frames(fault: BaseException) -> str:

@@ -95,7 +95,7 @@ def create_app(house: House | str, premises: Premises | None = None, *, errands_
         _secure(response.headers)
         kept = request.method in ("GET", "HEAD") and not request.path.startswith(STORED_NOWHERE)
         response.headers.setdefault("Cache-Control", "private, no-cache" if kept else "no-store")
-        if kept and response.status_code == 200 and not response.is_streamed:
+        if kept and response.status_code == 200 and not response.direct_passthrough:
             response.add_etag()
         return response
 
@@ -106,7 +106,7 @@ def _finish_answers(app: APIFlask) -> None:
     @app.after_request
     def not_modified(response: Response) -> Response:
         """Runs last, on what is really sent: what has not changed is not sent again."""
-        if response.status_code == 200:
+        if response.status_code == 200 and not response.direct_passthrough:
             response.make_conditional(request)
         return response
 

@@ -1,12 +1,13 @@
 """Every error as one clear sentence: JSON for the API, a small page for a person. Traces go to the log only."""
 
+import sys
 from html import escape
 from typing import Any
 
 from apiflask import APIFlask, HTTPError
 from flask import Response, jsonify, make_response, request
 
-from keen_slate.services.telling import told_of
+from keen_slate.services.telling import UNEXPECTED, log_fault, told_of
 
 PAGE = """<!doctype html><html lang="en"><meta charset="utf-8"><title>Keen Slate: {title}</title>
 <style>body{{font:18px/1.6 system-ui,sans-serif;max-width:34rem;margin:18vh auto;padding:0 1.5rem;color:#22262b;
@@ -19,6 +20,7 @@ MESSAGES = {
     405: "This address cannot be used in that way.",
     413: "This is too large to take in. Send less at once.",
     415: "Send this request as JSON.",
+    500: UNEXPECTED,
 }
 TITLES = {404: "Not found", 401: "Not let in", 403: "Not from here"}
 
@@ -28,6 +30,12 @@ def register_errors(app: APIFlask) -> None:
     def failed(fault: Exception) -> Response:
         found = told_of(fault, f"{request.method} {request.url_rule or '?'}")
         return told(found.status, found.message, position=found.position)
+
+    def log_exception(_: object) -> None:
+        """What breaks after an answer was made: where, without the values in hand."""
+        log_fault(sys.exc_info()[1], f"{request.method} {request.url_rule or '?'}")
+
+    app.log_exception = log_exception  # type: ignore[method-assign, assignment]
 
     @app.error_processor
     def http_error(fault: HTTPError) -> Response:

@@ -13,10 +13,11 @@ import sys
 import time
 
 from keen_slate.processes import end_with
+from keen_slate.worker.own_process import OwnProcess
 from keen_slate.worker.running import ALL, run
 
 LOG = logging.getLogger("keen_slate")
-PAUSE = 2.0
+PAUSE = 0.5
 """Seconds before the database is asked again once it did not answer."""
 
 
@@ -34,13 +35,15 @@ def main() -> int:
     if not url:
         print("Set DATABASE_URL to the address of a PostgreSQL database, or use ./start.", file=sys.stderr)
         return 2
+    errands = OwnProcess(url)
     while True:
         try:
-            asyncio.run(run(url, options.queues or ALL))
+            asyncio.run(run(url, options.queues or ALL, errands))
         except Exception:
             LOG.exception("the worker lost its database; it goes on as soon as that answers")
             time.sleep(PAUSE)
         else:
+            errands.end()
             return 0
 
 

@@ -48,13 +48,15 @@ class OwnProcess:
         self._pool: ProcessPoolExecutor | None = None
 
     async def begin(self) -> None:
+        """Have the process there before it is wanted."""
+        if self._pool is not None:
+            return
         self._pool = ProcessPoolExecutor(1, _CONTEXT, _prepare, (self.database_url,))
         await asyncio.get_running_loop().run_in_executor(self._pool, _nothing)
 
     async def do(self, owner: UUID, errand_id: UUID) -> bool:
         """False where it took too long, or more memory than there is, and the process was ended."""
-        if self._pool is None:
-            await self.begin()
+        await self.begin()
         loop = asyncio.get_running_loop()
         try:
             await asyncio.wait_for(loop.run_in_executor(self._pool, _do, owner, errand_id), self.deadline)

@@ -27,14 +27,11 @@ MOST_ATTEMPTS = 3
 ALL = tuple(QUEUES.values())
 
 
-async def run(
-    database_url: str, queues: Sequence[str] = ALL, *, until_empty: bool = False, deadline: float | None = None
-) -> None:
+async def run(database_url: str, queues: Sequence[str], errands: OwnProcess, *, until_empty: bool = False) -> None:
     """Do what waits in the queues, one after the other, until a signal ends it, which lets the one in hand be finished;
-    or until nothing waits. An errand is broken off at its deadline (seconds)."""
+    or until nothing waits. Errands are done in a process of their own."""
     database = Database(database_url)
     app = App(connector=PsycopgConnector(conninfo=without_driver(database_url), min_size=1, max_size=4))
-    errands = OwnProcess(database_url, deadline)
 
     @app.task(name=MAKE_HANDOUT, queue=QUEUES[MAKE_HANDOUT])
     def make_handout(job_id: str, owner: str = str(DESK)) -> None:
@@ -62,7 +59,6 @@ async def run(
         )
         if rescue is not None:
             rescue.cancel()
-    errands.end()
     database.engine.dispose()
 
 

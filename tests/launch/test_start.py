@@ -9,11 +9,11 @@ import subprocess
 import sys
 import time
 import unittest
-import urllib.request
 from collections.abc import Callable
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
+import requests
 from sqlalchemy.exc import OperationalError
 
 from keen_slate.launch.cluster import Cluster, free_port
@@ -31,11 +31,15 @@ ROOT = Path(__file__).parents[2]
 
 
 class Start(unittest.TestCase):
+    def setUp(self) -> None:
+        self.home = self.enterContext(TemporaryDirectory())
+
     def start(self, *arguments: str, **environment: str) -> tuple[subprocess.Popen[str], str]:
         """Returns the process and the address it printed last."""
         process = subprocess.Popen(
             [sys.executable, "-m", "keen_slate.launch", *arguments],
-            cwd=ROOT, env=os.environ | environment, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
+            cwd=ROOT, env=os.environ | {"KEEN_SLATE_HOME": self.home} | environment,
+            stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
         )  # fmt: skip
         self.addCleanup(process.stdout.close)
         said: list[str] = []
@@ -50,15 +54,19 @@ class Start(unittest.TestCase):
         port = free_port()
         for demo, arguments in ((False, ["--no-demo"]), (True, [])):
             process, address = self.start("--port", str(port), *arguments, DATABASE_URL=url)
-            self.assertEqual(address, f"http://127.0.0.1:{port}/")
-            with urllib.request.urlopen(f"{address}api/sets") as answer:
-                self.assertEqual(b"Raised beds" in answer.read(), demo)
+            self.assertRegex(address, rf"^http://127.0.0.1:{port}/enter\?key=[\w-]{{40,}}$")
+            browser = requests.Session()
+            self.assertEqual(browser.get(address, timeout=10).status_code, 200)
+            sets = browser.get(f"http://127.0.0.1:{port}/api/sets", timeout=10)
+            self.assertEqual("Raised beds" in sets.text, demo)
             process.send_signal(signal.SIGINT)
             self.assertEqual(process.wait(timeout=20), 0)
             with self.assertRaises(OSError):
-                urllib.request.urlopen(address, timeout=2)
-        log = (ROOT / ".local" / "logs" / "requests.log").read_text().splitlines()
-        line = re.compile(r"^\[.+\] GET /api/sets 200 \d+ \d+ms$")
+                requests.get(address, timeout=2)
+        logs = Path(self.home) / "logs"
+        log = [line for file in logs.glob("web-*.log") for line in file.read_text().splitlines()]
+        self.assertEqual({f.stat().st_mode & 0o777 for f in logs.iterdir()}, {0o600})
+        line = re.compile(r"^[-\d :,]+ keen_slate.requests INFO GET /api/sets 200 \d+ \d+ms$")
         self.assertTrue(any(line.match(told) for told in log), log[-3:])
 
     def test_a_port_in_use_is_said(self) -> None:
@@ -68,7 +76,7 @@ class Start(unittest.TestCase):
             port = str(other.getsockname()[1])
             outcome = subprocess.run(
                 [sys.executable, "-m", "keen_slate.launch", "--port", port],
-                cwd=ROOT, capture_output=True, text=True, check=False,
+                env=os.environ | {"KEEN_SLATE_HOME": self.home}, cwd=ROOT, capture_output=True, text=True, check=False,
             )  # fmt: skip
         self.assertEqual(outcome.returncode, 2)
         self.assertIn(f"Port {port} is in use.", outcome.stderr)
@@ -96,10 +104,9 @@ class PrivateCluster(unittest.TestCase):
 
         second = Cluster(home, durable=False)
         second.start()
-        self.assertEqual((second.port, second.started_here), (cluster.port, False))
-        second.stop()
+        self.assertEqual(second.port, cluster.port, "one whose starter is gone is taken over")
         self.assertTrue(Database(cluster.url).answers())
-        cluster.stop()
+        second.stop()
         with self.assertRaises(OperationalError):
             Database(cluster.url).answers()
 

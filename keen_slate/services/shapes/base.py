@@ -3,7 +3,7 @@
 from typing import Annotated, Literal
 from unicodedata import category
 
-from pydantic import AfterValidator, BaseModel, ConfigDict, Field, StringConstraints
+from pydantic import AfterValidator, BaseModel, BeforeValidator, ConfigDict, Field, StringConstraints
 
 
 class Shape(BaseModel):
@@ -22,7 +22,14 @@ def one_line(text: str) -> str:
 Name = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=120), AfterValidator(one_line)]
 
 
-RevisionNumber = Annotated[int, Field(ge=0, lt=2**31 - 1)]
+def _no_truth(value: object) -> object:
+    """Raises ValueError for true and false, which would count as 1 and 0."""
+    if isinstance(value, bool):
+        raise ValueError("Give a number")
+    return value
+
+
+RevisionNumber = Annotated[int, Field(ge=0, lt=2**31 - 1), BeforeValidator(_no_truth)]
 """As large as its column."""
 
 
