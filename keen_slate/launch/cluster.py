@@ -122,11 +122,13 @@ class Cluster:
             raise ClusterTrouble(
                 f"{self.data} is there, but is not a whole database cluster. Move it away, then start again."
             )
-        place, self.data = self.data, self.data.with_name("data-being-made")
+        place = self.data
+        for left in place.parent.glob("data-being-made-*"):
+            self._run("pg_ctl", "-D", left, "-m", "immediate", "-w", "stop")
+            shutil.rmtree(left, ignore_errors=True)
+        # A maker that was broken off may have left somebody at work in its own folder: this is another.
+        self.data = place.with_name(f"data-being-made-{os.getpid()}")
         try:
-            if self.data.exists():
-                self._run("pg_ctl", "-D", self.data, "-m", "immediate", "-w", "stop")
-                shutil.rmtree(self.data)
             self._make_aside()
             self.data.rename(place)
         finally:

@@ -5,8 +5,10 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Any
 from uuid import UUID
 
+import psycopg
 from alembic import command
 from alembic.config import Config
 from alembic.script import ScriptDirectory
@@ -15,20 +17,35 @@ from psycopg import errors as postgres
 from sqlalchemy import Engine, create_engine, event, exists, or_, text
 from sqlalchemy.exc import ArgumentError, DBAPIError, OperationalError
 from sqlalchemy.orm import ORMExecuteState, Session, UOWTransaction, with_loader_criteria
+from sqlalchemy.pool import NullPool
 
 from keen_slate.faults import BadAddress, DatabaseFull, DatabaseUnavailable, NewerDatabase
 from keen_slate.store.models import ExampleSet, Owned, Secret, SetReader
 
-CONNECT_WITHIN = 5
+CONNECT_WITHIN = 3
 """Seconds in which a connection must be made."""
 
-LIMITS = {"statement_timeout": "10s", "lock_timeout": "5s", "idle_in_transaction_session_timeout": "60s"}
+LIMITS = {"statement_timeout": "4s", "lock_timeout": "3s", "idle_in_transaction_session_timeout": "60s"}
 """How long the server lets one statement run, wait for another's row, or hold a transaction open in silence."""
+
+ANSWERS_WITHIN = 4.5
+"""Seconds after which a server that says nothing at all counts as gone; it would have ended the statement by then."""
 
 OWNER = "owner"
 SHARED = "shared"
 MIGRATING = 8_470_001
 """The advisory lock that one process holds while it migrates."""
+
+
+class _Patient(psycopg.Connection[Any]):
+    """A connection that does not wait for a frozen server for ever."""
+
+    def wait(self, gen: Any, interval: float = 0.1, timeout: float | None = None) -> Any:
+        try:
+            return super().wait(gen, interval, timeout or ANSWERS_WITHIN)
+        except postgres._WaitTimeout as fault:
+            self.pgconn.finish()
+            raise psycopg.OperationalError("the server says nothing") from fault
 
 
 class Database:
@@ -46,6 +63,7 @@ class Database:
             )
         except (ArgumentError, ValueError) as fault:
             raise BadAddress from fault
+        event.listen(self.engine, "do_connect", lambda _, __, cargs, cparams: _Patient.connect(*cargs, **cparams))
 
     @contextmanager
     def transaction(self, owner: UUID | None = None) -> Iterator[Session]:
@@ -91,8 +109,7 @@ class Database:
         """Bring the tables up to the newest form; of several processes one does it. Raises NewerDatabase where they are
         newer than this program knows."""
         config = _migrations()
-        with self.engine.begin() as connection:
-            connection.execute(text("SET LOCAL statement_timeout = 0; SET LOCAL lock_timeout = 0"))
+        with create_engine(self.url, poolclass=NullPool).begin() as connection:  # it takes as long as it takes
             connection.execute(text(f"SELECT pg_advisory_xact_lock({MIGRATING})"))
             config.attributes["connection"] = connection
             try:

@@ -42,6 +42,8 @@ class Start(unittest.TestCase):
             stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True,
         )  # fmt: skip
         self.addCleanup(process.stdout.close)
+        self.addCleanup(process.wait, 30)
+        self.addCleanup(process.send_signal, signal.SIGTERM)
         said: list[str] = []
         for line in process.stdout or ():
             said.append(line)

@@ -213,6 +213,6 @@ class OnePlace(unittest.TestCase):
             self.assertEqual(made.owner_id, self.other)
 
     def test_every_table_with_an_owner_is_one_of_these(self) -> None:
-        owned = {m.local_table.description for m in Base.registry.mappers if m.local_table is not None and issubclass(m.class_, Owned)}
+        owned = {str(m.local_table) for m in Base.registry.mappers if issubclass(m.class_, Owned)}
         with_owner = {name for name, table in Base.metadata.tables.items() if "owner_id" in table.columns}
         self.assertEqual(owned, with_owner)
