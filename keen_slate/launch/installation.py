@@ -1,6 +1,7 @@
 """One installation on this machine: a database, web processes, workers, all of them watched over."""
 
 import os
+import shutil
 import socket
 import time
 import urllib.error
@@ -128,6 +129,11 @@ class Installation:
         found = {"KEEN_SLATE_SCHOOL": "1" if self.options.school else "", "KEEN_SLATE_ADDRESS": ""}
         if self.options.school:
             found["KEEN_SLATE_ADDRESS"] = self.address
+        if "KEEN_SLATE_METRICS_KEY" in os.environ:
+            counted = self.home.folder / "metrics"
+            shutil.rmtree(counted, ignore_errors=True)
+            counted.mkdir()
+            found["PROMETHEUS_MULTIPROC_DIR"] = str(counted)
         if self.options.stand_in:
             from keen_slate.stand_ins.sign_on import settings
 

@@ -4,6 +4,8 @@ from uuid import UUID
 
 from sqlalchemy.exc import SQLAlchemyError
 
+from keen_slate.faults import DatabaseUnavailable
+from keen_slate.services.archive import Archive
 from keen_slate.services.errands import Errands
 from keen_slate.services.formats import Formats
 from keen_slate.services.ladders import Ladders
@@ -13,6 +15,7 @@ from keen_slate.services.printing import Printing
 from keen_slate.services.settings import Settings
 from keen_slate.services.teachers import Administering, Entry, Who
 from keen_slate.store.database import Belongings, Database
+from keen_slate.store.queue import waiting
 
 
 class Desk:
@@ -27,6 +30,7 @@ class Desk:
         self.formats = Formats(theirs)
         self.settings = Settings(theirs)
         self.errands = Errands(theirs)
+        self.archive = Archive(theirs)
 
 
 class House:
@@ -46,6 +50,14 @@ class House:
     def secret(self, name: str) -> str:
         """What all processes of this house know under a name. Raises DatabaseUnavailable."""
         return self.database.secret(name)
+
+    def waiting(self) -> dict[str, tuple[int, float]]:
+        """How many jobs wait in each queue, and for how many seconds the oldest has; nothing where nobody can say."""
+        try:
+            with self.database.transaction() as session:
+                return waiting(session)
+        except DatabaseUnavailable:
+            return {}
 
     def trouble(self) -> str | None:
         """None when the database answers; otherwise what kind of trouble there is, without its details."""

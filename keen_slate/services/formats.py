@@ -25,10 +25,12 @@ from keen_slate.core.problem.tree import Chain
 from keen_slate.core.reading.reading import UnreadableProblem
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.faults import NotPossible
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.qti import Choice, ItemFile, item_xml, manifest_xml
 from keen_slate.render.spoken import spoken
+from keen_slate.services.errands import MOST_EXAMPLES
 from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
 from keen_slate.services.shapes.files import Imported, ImportFault, ImportRequest, SetFile, SetFileExample
 from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
@@ -61,6 +63,10 @@ class Formats:
     def export(self, set_id: UUID, format: str) -> tuple[str, str, bytes]:
         """The file's name, its media type and its contents."""
         with self.database.transaction() as session:
+            if format != "json" and (count := sets.count_examples(session, set_id)) > MOST_EXAMPLES:
+                raise NotPossible(
+                    f"This set has {count} examples. As {format.upper()} at most {MOST_EXAMPLES}: make it two sets."
+                )
             found = sets.open_set(session, set_id, shared=True)
             _, content = settings.read(session)
             words = chosen_words_of(session)
@@ -94,7 +100,12 @@ class Formats:
 
 def as_json(found: ExampleSet) -> bytes:
     """The set as its own format; docs/set.schema.json describes it."""
-    file = SetFile(
+    return (as_file(found).model_dump_json(indent=1) + "\n").encode()
+
+
+def as_file(found: ExampleSet) -> SetFile:
+    """All that is kept of a set, but for where it is kept."""
+    return SetFile(
         format="keen-slate-set",
         version=1,
         name=found.name,
@@ -110,7 +121,6 @@ def as_json(found: ExampleSet) -> bytes:
             for e in found.examples
         ],
     )
-    return (file.model_dump_json(indent=1) + "\n").encode()
 
 
 def read_json(content: str, words: Manner) -> tuple[str, Plan | None, list[sets.NewExample], list[ImportFault]]:
@@ -126,6 +136,12 @@ def read_json(content: str, words: Manner) -> tuple[str, Plan | None, list[sets.
         return "", None, [], [_fault(_place(e["loc"]), "", f"{e['msg']}.") for e in fault.errors()[:50]]
     except ValueError:  # a number of thousands of digits, which is not even read
         return "", None, [], [_fault("the file", "", "There is a number in this file that no set holds.")]
+    new, faults = read_file(file, words)
+    return file.name, file.plan, new, faults
+
+
+def read_file(file: SetFile, words: Manner) -> tuple[list[sets.NewExample], list[ImportFault]]:
+    """The examples of a set's file, and what is wrong where."""
     new: list[sets.NewExample] = []
     faults: list[ImportFault] = []
     for number, example in enumerate(file.examples, start=1):
@@ -141,7 +157,7 @@ def read_json(content: str, words: Manner) -> tuple[str, Plan | None, list[sets.
             faults.append(_fault(f"example {number}", example.problem, say(fault.said, words)))
         except (UnknownChoice, ValueError) as fault:
             faults.append(_fault(f"example {number}", example.problem, str(fault)))
-    return file.name, file.plan, new, faults
+    return new, faults
 
 
 def read_csv(content: str, words: Manner) -> tuple[list[sets.NewExample], list[ImportFault]]:

@@ -8,7 +8,9 @@ from typing import Any
 from uuid import UUID
 
 from keen_slate.services.desk import Desk
+from keen_slate.services.shapes.archive import PutBackRequest
 from keen_slate.services.shapes.base import Shape
+from keen_slate.services.shapes.files import ImportRequest
 from keen_slate.services.shapes.line_up import BesideRequest, BuildRequest, SwapRequest
 from keen_slate.services.shapes.work import AnswerRequest, LinesRequest, WorkRequest, WrongRequest
 from keen_slate.services.telling import Told, told_of
@@ -20,6 +22,9 @@ and another. Measured by ``python -m bench.light``."""
 
 LIGHT_EXAMPLES = 8
 """Examples of a set up to which a lesson or a glance is made at once."""
+
+LIGHT_FILE = 4000
+"""Characters of a file that is read at once: a lesson or two."""
 
 HARD = re.compile(r"[?^(]|squared|cubed|%")
 """Blanks, powers, brackets and percents: what is looked through at once is short and without them."""
@@ -56,7 +61,13 @@ def _never(_: Desk, __: Any, ___: dict[str, UUID]) -> bool:
     return False
 
 
+def _short_file(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
+    return len(asked.content) <= LIGHT_FILE
+
+
 ACTS: dict[str, Act] = {
+    "archive": Act(PutBackRequest, lambda desk, asked, _: desk.archive.put_back(asked.content), _never),
+    "import": Act(ImportRequest, lambda desk, asked, _: desk.formats.take_in(asked), _short_file),
     "diagnose": Act(AnswerRequest, lambda _, asked, __: answered.diagnose_answer(asked), _light_text),
     "judge": Act(LinesRequest, lambda _, asked, __: answered.judge(asked), _light_text),
     "better-numbers": Act(WorkRequest, lambda _, asked, __: looked_at.better(asked), _never),

@@ -28,6 +28,11 @@ class NewExample:
     demands: list[str] = field(default_factory=list)
 
 
+MOST_EXAMPLES = 2000
+"""Examples in a set: more than a year of lessons, and shown within the time that a request has."""
+
+FULL = f"A set takes at most {MOST_EXAMPLES} examples. Go on in another set."
+
 IN_BIN_FOR = timedelta(days=30)
 """How long a deleted set can be put back."""
 
@@ -162,6 +167,8 @@ def restore_set(session: Session, set_id: UUID, revision: int) -> ExampleSet:
 def add_example(session: Session, set_id: UUID, revision: int, new: NewExample) -> ExampleSet:
     """Add an example at the end."""
     _claim(session, set_id, revision)
+    if count_examples(session, set_id) >= MOST_EXAMPLES:
+        raise NotPossible(FULL)
     last = session.scalar(select(func.max(Example.position)).where(Example.set_id == set_id))
     position = 0 if last is None else last + 1
     session.add(_example(set_id, position, new))
@@ -183,6 +190,8 @@ def rearrange(
     """Make the set hold exactly these examples in this order: what is not named is put away, what was put away and is
     named comes back, what is new is added. Raises BadOrder for an example named twice or of another set."""
     _claim(session, set_id, revision)
+    if len(order) > MOST_EXAMPLES:
+        raise NotPossible(FULL)
     examples = {e.id: e for e in session.scalars(select(Example).where(Example.set_id == set_id))}
     named = [n for n in order if isinstance(n, UUID)]
     if len(set(named)) != len(named) or not set(named) <= set(examples):

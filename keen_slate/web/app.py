@@ -12,12 +12,14 @@ from werkzeug.datastructures import Headers
 from whitenoise import WhiteNoise
 
 from keen_slate.services.desk import House
+from keen_slate.web.archive_routes import archive_routes
 from keen_slate.web.door import Door
 from keen_slate.web.errand_routes import errand_routes
 from keen_slate.web.errors import register_errors
 from keen_slate.web.format_routes import format_routes
 from keen_slate.web.ladder_routes import ladder_routes
 from keen_slate.web.line_up_routes import line_up_routes
+from keen_slate.web.metrics import measure
 from keen_slate.web.openapi import FAULT, mend
 from keen_slate.web.premises import Premises
 from keen_slate.web.print_routes import print_routes
@@ -69,12 +71,13 @@ def create_app(house: House | str, premises: Premises | None = None, *, errands_
         VALIDATION_ERROR_SCHEMA=FAULT,
         ERRANDS_AT_ONCE=errands_at_once,
     )
+    measure(app, house)
     _finish_answers(app)
     Compress(app)
     Door(app, house, premises)
     for routes in (
         work_routes, line_up_routes, ladder_routes, show_routes, print_routes, format_routes, settings_routes,
-        errand_routes, entry_routes, people_routes,
+        errand_routes, entry_routes, people_routes, archive_routes,
     ):  # fmt: skip
         app.register_blueprint(routes())
     if premises.sign_on is not None:

@@ -15,6 +15,7 @@ from flask_login import LoginManager, UserMixin, current_user
 
 from keen_slate.faults import DatabaseUnavailable
 from keen_slate.services.desk import Desk, House
+from keen_slate.services.shapes.archive import LARGEST
 from keen_slate.services.teachers import Who
 from keen_slate.web.errors import told
 from keen_slate.web.premises import Premises
@@ -26,7 +27,7 @@ DEEPEST = 40
 OPEN = frozenset({"/api/me", "/api/sign-in", "/api/welcome/place", "/api/welcome", "/api/openapi.json"})
 """What anybody may ask of the API."""
 
-ANY_CHARACTERS = ("/api/sets/import",)
+ANY_CHARACTERS = ("/api/sets/import", "/api/archive")
 """Where a body holds a file, which is judged line by line."""
 
 REMEMBERED_FOR = 3600.0
@@ -57,6 +58,8 @@ class Door:
 
     def check(self) -> Response | None:
         """A refusal, or None to go on."""
+        if request.path == "/api/archive":
+            request.max_content_length = LARGEST
         if not self._ours(request):
             return told(403, "This was asked by another page. Open Keen Slate by its own address.")
         if refusal := _unfit_body(request):

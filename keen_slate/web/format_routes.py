@@ -9,6 +9,7 @@ from flask import Response, send_file
 from keen_slate.services.formats import NAMES
 from keen_slate.services.shapes.files import Imported, ImportRequest
 from keen_slate.web.door import desk
+from keen_slate.web.errand_routes import Reply, at_once_or_later
 
 
 def format_routes() -> APIBlueprint:
@@ -18,8 +19,8 @@ def format_routes() -> APIBlueprint:
     @routes.input(ImportRequest, arg_name="asked")
     @routes.output(Imported)
     @routes.doc(summary="Read a file into a new set", operation_id="importSet", responses=[400])
-    def take_in(asked: ImportRequest) -> Imported:
-        return desk().formats.take_in(asked)
+    def take_in(asked: ImportRequest) -> Reply:
+        return at_once_or_later("import", asked)
 
     @routes.get(f"/<uuid:set_id>/export/<any({', '.join(NAMES)}):format>")
     @routes.doc(summary="A set as a file", operation_id="exportSet", responses=[404])

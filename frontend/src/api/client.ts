@@ -59,6 +59,7 @@ export async function fetched(response: Response, signal: AbortSignal): Promise<
   for (let look = 0; ; look += 1) {
     const where = response.headers.get('Location')
     if (response.status !== 202 || !where?.startsWith(ERRAND)) return response
+    await response.text() // so that its connection is free
     await new Promise((go) => setTimeout(go, LOOKS[look] ?? 400))
     signal.throwIfAborted()
     response = await fetch(where, { signal })

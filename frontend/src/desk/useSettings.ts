@@ -69,5 +69,11 @@ export const useSettings = defineStore('settings', () => {
   /** What every request about a problem carries. */
   const manner = computed(() => ({ words: settings.value.words ?? {}, acronym: settings.value.acronym ?? 'none' }))
 
-  return { settings, offered, trouble, saved, manner, ready, offer, change }
+  /** What was set elsewhere, or put back. */
+  async function reread() {
+    reading = undefined
+    await ready()
+  }
+
+  return { settings, offered, trouble, saved, manner, ready, reread, offer, change }
 })

@@ -5,13 +5,38 @@ import { ref } from 'vue'
 import { api } from '@/api/client'
 import { useMe } from '@/desk/useMe'
 import { useRequest } from '@/desk/useRequest'
+import { useSets } from '@/desk/useSets'
+import { useSettings } from '@/desk/useSettings'
 
 /** Who is signed in, going out, and one's password. */
 const me = useMe()
+const sets = useSets()
+const settings = useSettings()
 const { ask, fault, asking } = useRequest({ reads: false, shown: true })
 const old = ref('')
 const fresh = ref('')
 const changed = ref(false)
+
+const archiving = useRequest({ reads: false, shown: true })
+const told = ref('')
+
+async function putBack(event: Event) {
+  const field = event.target as HTMLInputElement
+  const file = field.files?.[0]
+  if (!file) return
+  told.value = 'Putting back …'
+  const body = { content: await file.text() }
+  field.value = ''
+  const back = await archiving.ask((signal) => api.POST('/api/archive', { body, signal }))
+  if (!back) {
+    told.value = archiving.fault.value?.message ?? ''
+    return
+  }
+  await Promise.all([sets.list(), settings.reread()])
+  const count = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`
+  const left = back.there_already ? ` ${count(back.there_already, 'set')} stood here already.` : ''
+  told.value = `Put back: ${count(back.sets, 'set')}, ${count(back.aims, 'aim')} and the settings.${left}`
+}
 
 async function change() {
   const body = { old: old.value, new: fresh.value }
@@ -27,6 +52,14 @@ async function change() {
       <Button label="Sign out" size="small" variant="outlined" @click="me.signOut(false)" />
       <Button label="Sign out everywhere" size="small" variant="text" @click="me.signOut(true)" />
       <p v-if="me.me?.kind === 'desk'" class="quiet">To come back in, run ./start address and open what it prints.</p>
+    </div>
+    <div class="account-row">
+      <a class="save-all" href="/api/archive" download>Save all my work as a file</a>
+      <label class="put-back">
+        Put back what such a file holds
+        <input type="file" accept=".json,application/json" @change="putBack" />
+      </label>
+      <p class="quiet" role="status">{{ told }}</p>
     </div>
     <form v-if="me.me?.kind === 'school'" class="account-row" @submit.prevent="change">
       <InputText
@@ -70,6 +103,19 @@ async function change() {
   margin-top: 1.5rem;
   display: grid;
   gap: 0.6rem;
+}
+
+.save-all {
+  color: var(--blue);
+  font-weight: 600;
+  text-underline-offset: 0.2em;
+}
+
+.put-back {
+  display: inline-flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  align-items: center;
 }
 
 .account-row {
