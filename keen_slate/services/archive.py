@@ -7,10 +7,10 @@ from pydantic import ValidationError
 
 from keen_slate.faults import NotPossible
 from keen_slate.services.formats import as_file, read_file
-from keen_slate.services.line_up import chosen_words_of
 from keen_slate.services.shapes.archive import ArchivedAim, ArchiveFile, PutBack
 from keen_slate.services.shapes.line_up import Plan
 from keen_slate.services.shapes.settings import DeskSettings
+from keen_slate.services.work.asked import chosen_words
 from keen_slate.store import aims, sets, settings, teachers
 from keen_slate.store.database import Belongings
 
@@ -40,7 +40,7 @@ class Archive:
         """All of it or nothing. Raises NotPossible for what is no archive, or holds what cannot be read."""
         file = _read(content)
         with self.database.transaction() as session:
-            words = chosen_words_of(session)
+            words = chosen_words(file.settings.words)
             there = [as_file(sets.open_set(session, found.id)) for found, _ in sets.list_sets(session)]
             missing = [s for s in reversed(file.sets) if s not in there]  # the last changed is made last
             for wanted in missing:

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
+from time import monotonic
 from typing import Any
 from uuid import UUID
 
@@ -31,6 +32,10 @@ LIMITS = {"statement_timeout": "4s", "lock_timeout": "3s", "idle_in_transaction_
 ANSWERS_WITHIN = 4.5
 """Seconds after which a server that says nothing at all counts as gone; it would have ended the statement by then."""
 
+LEFT_ALONE = 1.0
+"""Seconds in which a server that said nothing is not asked again, so that nobody else waits for it meanwhile."""
+
+SAYS_NOTHING = "the server says nothing"
 OWNER = "owner"
 SHARED = "shared"
 MIGRATING = 8_470_001
@@ -45,7 +50,7 @@ class _Patient(psycopg.Connection[Any]):
             return super().wait(gen, interval, timeout or ANSWERS_WITHIN)
         except postgres._WaitTimeout as fault:
             self.pgconn.finish()
-            raise psycopg.OperationalError("the server says nothing") from fault
+            raise psycopg.OperationalError(SAYS_NOTHING) from fault
 
 
 class Database:
@@ -53,6 +58,7 @@ class Database:
 
     def __init__(self, url: str) -> None:
         self.url = with_driver(url)
+        self._silent_until = 0.0
         options = " ".join(f"-c {name}={limit}" for name, limit in LIMITS.items())
         try:
             self.engine: Engine = create_engine(
@@ -72,12 +78,16 @@ class Database:
         With an owner the session sees what is this teacher's and makes what is theirs; without one it sees nothing that
         belongs to anybody, and asking for it is an error. Raises DatabaseUnavailable, DatabaseFull.
         """
+        if monotonic() < self._silent_until:
+            raise DatabaseUnavailable("it said nothing a moment ago")
         try:
             with Session(self.engine, expire_on_commit=False, info={OWNER: owner}) as session, session.begin():
                 yield session
         except (OperationalError, DBAPIError) as fault:
             if isinstance(fault.orig, postgres.DiskFull):
                 raise DatabaseFull(str(fault.orig)) from fault
+            if "timeout expired" in str(fault.orig) or SAYS_NOTHING in str(fault.orig):
+                self._silent_until = monotonic() + LEFT_ALONE
             if isinstance(fault, OperationalError) or fault.connection_invalidated:
                 raise DatabaseUnavailable(str(fault.orig)) from fault
             raise

@@ -8,6 +8,7 @@ from concurrent.futures.process import BrokenProcessPool
 from multiprocessing import get_context
 from uuid import UUID
 
+from keen_slate.processes import end_with
 from keen_slate.services.desk import Desk
 from keen_slate.services.heavy import do
 from keen_slate.store.database import Database
@@ -26,8 +27,9 @@ _CONTEXT.set_forkserver_preload(["keen_slate.worker.own_process"])
 _database: Database | None = None
 
 
-def _prepare(database_url: str) -> None:
+def _prepare(database_url: str, worker: int) -> None:
     global _database
+    end_with(worker, lambda: os._exit(0))
     os.nice(LOWER)
     resource.setrlimit(resource.RLIMIT_AS, (MEMORY, MEMORY))
     _database = Database(database_url)
@@ -51,7 +53,7 @@ class OwnProcess:
         """Have the process there before it is wanted."""
         if self._pool is not None:
             return
-        self._pool = ProcessPoolExecutor(1, _CONTEXT, _prepare, (self.database_url,))
+        self._pool = ProcessPoolExecutor(1, _CONTEXT, _prepare, (self.database_url, os.getpid()))
         await asyncio.get_running_loop().run_in_executor(self._pool, _nothing)
 
     async def do(self, owner: UUID, errand_id: UUID) -> bool:
