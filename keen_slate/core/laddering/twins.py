@@ -98,9 +98,10 @@ def twins(
 
 def effort_of(expr: Expr) -> int:
     """How many numbers of work it is to look at such an item once, at least 2: where numbers are tried for blanks it
-    takes a hundred times as long."""
+    takes a hundred times as long, and an estimate is looked at exactly as well."""
     tried = isinstance(expr, Chain) and is_tried(expr.sides)
-    return max(2, len(numbers_of(expr))) * (LARGEST_BLANK if tried else 1)
+    times = LARGEST_BLANK if tried else 2 if isinstance(expr, Estimating) else 1
+    return max(2, len(numbers_of(expr))) * times
 
 
 def _as_typed(problem: Problem) -> Problem | None:
@@ -257,9 +258,9 @@ def all_redrawn(expr: Expr, draw: Draw) -> Expr | None:
         if isinstance(expr, Chain):
             return _chain_redrawn(expr, draw)
         made = _numbers_redrawn(expr, draw, _bottoms_redrawn(expr, draw))
-        if isinstance(made, Comparison):
-            return made
-        evaluate(made)
+        for part in made.items if isinstance(made, Comparison) else (made,):
+            evaluate(part.of if isinstance(part, Estimating) else part)
+            evaluate(part)
     except (ZeroDivisionError, ValueError, NoOneValue):
         return None
     return made
