@@ -45,6 +45,7 @@ from keen_slate.core.problem.tree import (
     decimal_places,
     evaluate,
     is_numeral,
+    walk,
     with_child,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
@@ -101,7 +102,7 @@ def effort_of(expr: Expr) -> int:
     takes a hundred times as long, and an estimate is looked at exactly as well."""
     tried = isinstance(expr, Chain) and is_tried(expr.sides)
     times = LARGEST_BLANK if tried else 2 if isinstance(expr, Estimating) else 1
-    return max(2, len(numbers_of(expr))) * times
+    return max(2, len(numbers_of(expr)), sum(1 for _ in walk(expr)) // 2) * times
 
 
 def _as_typed(problem: Problem) -> Problem | None:
