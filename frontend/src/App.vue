@@ -48,22 +48,24 @@ useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
       </svg>
     </span>
     <span class="rail-name">Keen Slate</span>
-    <RouterLink to="/work"><i class="pi pi-pencil" aria-hidden="true" />Work</RouterLink>
-    <RouterLink :to="{ name: 'line-up', params: sets.inHandId ? { set: sets.inHandId } : {} }">
-      <i class="pi pi-list" aria-hidden="true" />Line up
-    </RouterLink>
-    <RouterLink :to="{ name: 'show', params: sets.inHandId ? { set: sets.inHandId } : {} }">
-      <i class="pi pi-desktop" aria-hidden="true" />Show
-    </RouterLink>
-    <RouterLink :to="{ name: 'print', params: sets.inHandId ? { set: sets.inHandId } : {} }">
-      <i class="pi pi-print" aria-hidden="true" />Print
-    </RouterLink>
-    <RouterLink v-if="me.me?.administers" to="/teachers" class="rail-settings">
-      <i class="pi pi-users" aria-hidden="true" />Teachers
-    </RouterLink>
-    <RouterLink to="/settings" :class="{ 'rail-settings': !me.me?.administers }">
-      <i class="pi pi-cog" aria-hidden="true" />Settings
-    </RouterLink>
+    <template v-if="me.inside || !me.known">
+      <RouterLink to="/work"><i class="pi pi-pencil" aria-hidden="true" />Work</RouterLink>
+      <RouterLink :to="{ name: 'line-up', params: sets.inHandId ? { set: sets.inHandId } : {} }">
+        <i class="pi pi-list" aria-hidden="true" />Line up
+      </RouterLink>
+      <RouterLink :to="{ name: 'show', params: sets.inHandId ? { set: sets.inHandId } : {} }">
+        <i class="pi pi-desktop" aria-hidden="true" />Show
+      </RouterLink>
+      <RouterLink :to="{ name: 'print', params: sets.inHandId ? { set: sets.inHandId } : {} }">
+        <i class="pi pi-print" aria-hidden="true" />Print
+      </RouterLink>
+      <RouterLink v-if="me.me?.administers" to="/teachers" class="rail-settings">
+        <i class="pi pi-users" aria-hidden="true" />Teachers
+      </RouterLink>
+      <RouterLink to="/settings" :class="{ 'rail-settings': !me.me?.administers }">
+        <i class="pi pi-cog" aria-hidden="true" />Settings
+      </RouterLink>
+    </template>
     <button type="button" class="rail-keys" @click="keysShown = true">
       <kbd>?</kbd><span>Keys</span>
     </button>

@@ -13,6 +13,7 @@ from keen_slate.launch.cluster import Cluster, ClusterTrouble
 from keen_slate.launch.home import Home, Note
 from keen_slate.launch.supervised import Supervised, rotate
 from keen_slate.services.demo import load_demo
+from keen_slate.services.desk import DISK
 from keen_slate.services.teachers import Entry
 from keen_slate.store.database import Database, newest_version
 from keen_slate.web.premises import BadPremises, Premises
@@ -60,6 +61,8 @@ class Installation:
         premises = Premises.from_environment(os.environ | environment)
         owner_url = self._database()
         environment["DATABASE_URL"] = self.url
+        if self.cluster is not None:
+            environment[DISK] = str(self.cluster.home)
         self._migrate(owner_url)
         if premises.sign_on is not None and self.options.stand_in:
             self._supervise(["keen_slate.stand_ins.sign_on"], environment, "stand-in-sign-on")

@@ -1,5 +1,7 @@
 """All services on one database, as one teacher has them."""
 
+import os
+from shutil import disk_usage
 from uuid import UUID
 
 from sqlalchemy.exc import SQLAlchemyError
@@ -16,6 +18,12 @@ from keen_slate.services.settings import Settings
 from keen_slate.services.teachers import Administering, Entry, Who
 from keen_slate.store.database import Belongings, Database
 from keen_slate.store.queue import waiting
+
+DISK = "KEEN_SLATE_DISK"
+"""Names a folder on the disk of the database, where that is this machine's."""
+
+LEAST_FREE = 2_000_000
+"""Bytes with which a database can still be said to have room."""
 
 
 class Desk:
@@ -62,6 +70,11 @@ class House:
     def trouble(self) -> str | None:
         """None when the database answers; otherwise what kind of trouble there is, without its details."""
         try:
-            return None if self.database.answers() else "the tables are missing"
+            if not self.database.answers():
+                return "the tables are missing"
         except SQLAlchemyError as fault:
             return f"it does not answer ({type(fault).__name__})"
+        disk = os.environ.get(DISK)
+        if self.database.full_lately or (disk and disk_usage(disk).free < LEAST_FREE):
+            return "its disk is full: nothing can be kept until there is room"
+        return None

@@ -103,7 +103,7 @@ class LineUp:
                 colleagues=[
                     Colleague(id=t.id, name=t.name or "", reads=t.id in readers)
                     for t in teachers.all_teachers(session)
-                    if t.id != self.database.owner and t.ended_at is None
+                    if t.id != self.database.owner and t.ended_at is None and t.name != teachers.DEMO
                 ],
             )
 

@@ -59,6 +59,7 @@ class Database:
     def __init__(self, url: str) -> None:
         self.url = with_driver(url)
         self._silent_until = 0.0
+        self._full_at = -60.0
         options = " ".join(f"-c {name}={limit}" for name, limit in LIMITS.items())
         try:
             self.engine: Engine = create_engine(
@@ -85,6 +86,7 @@ class Database:
                 yield session
         except (OperationalError, DBAPIError) as fault:
             if isinstance(fault.orig, postgres.DiskFull):
+                self._full_at = monotonic()
                 raise DatabaseFull(str(fault.orig)) from fault
             if "timeout expired" in str(fault.orig) or SAYS_NOTHING in str(fault.orig):
                 self._silent_until = monotonic() + LEFT_ALONE
@@ -103,6 +105,11 @@ class Database:
         """Whether the database answers a question now. Raises the driver's error when it does not."""
         with self.engine.connect() as connection:
             return connection.execute(text("SELECT 1 FROM alembic_version")).scalar() == 1
+
+    @property
+    def full_lately(self) -> bool:
+        """Whether it had no room for something within the last minute, as far as this process knows."""
+        return monotonic() - self._full_at < 60
 
     def secret(self, name: str) -> str:
         """What all processes on this database know under a name; made where it is not there yet."""

@@ -25,7 +25,7 @@ def at_once_or_later(act: str, asked: Shape, **ids: UUID) -> Reply:
 
 
 def _later(errand_id: UUID) -> Response:
-    return make_response(jsonify(), 202, {"Location": f"/api/errands/{errand_id}", "Retry-After": "1"})
+    return make_response(jsonify({}), 202, {"Location": f"/api/errands/{errand_id}", "Retry-After": "1"})
 
 
 def errand_routes() -> APIBlueprint:

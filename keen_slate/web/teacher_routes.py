@@ -71,7 +71,7 @@ def entry_routes() -> APIBlueprint:
     def sign_in(asked: SignInRequest) -> Response:
         _only_in_a_school()
         token, lasts = door().house.entry.sign_in(asked, request.remote_addr or "")
-        return door().let_in(jsonify(), token, lasts, stays=asked.stay)
+        return door().let_in(jsonify({}), token, lasts, stays=asked.stay)
 
     @routes.post("/api/sign-out")
     @routes.input(SignOutRequest, arg_name="asked")
@@ -79,7 +79,7 @@ def entry_routes() -> APIBlueprint:
     @routes.doc(summary="Sign this browser out, or all of one's browsers", operation_id="signOut", responses=[400, 401])
     def sign_out(asked: SignOutRequest) -> Response:
         door().house.entry.sign_out(who(), door().token(), everywhere=asked.everywhere)
-        return door().let_out(jsonify())
+        return door().let_out(jsonify({}))
 
     @routes.post("/api/welcome/place")
     @routes.input(KeyRequest, arg_name="asked")
@@ -96,7 +96,7 @@ def entry_routes() -> APIBlueprint:
     def take_place(asked: TakePlaceRequest) -> Response:
         _only_in_a_school()
         token, lasts = door().house.entry.take_place(asked)
-        return door().let_in(jsonify(), token, lasts, stays=False)
+        return door().let_in(jsonify({}), token, lasts, stays=False)
 
     @routes.put("/api/password")
     @routes.input(PasswordRequest, arg_name="asked")

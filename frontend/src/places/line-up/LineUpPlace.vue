@@ -66,7 +66,7 @@ function openInWork(example: ShownExample) {
         <AimPanel v-if="aiming && !sets.inHand.owner" :key="sets.inHand.id" @drawn="glancing = true" />
         <GlancePanel v-if="glancing && glance && examples.length" :glance="glance" :examples="examples" />
         <DemandFilter v-model="finding" :examples="examples" />
-        <ol class="examples">
+        <ol v-if="examples.length" class="examples">
           <ExampleRow
             v-for="(example, index) in examples"
             v-show="fits(example)"

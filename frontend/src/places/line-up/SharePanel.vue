@@ -81,4 +81,8 @@ async function giveCopy(to: string, name: string) {
   align-items: center;
   gap: 0.6rem;
 }
+
+.share-row label {
+  max-width: calc(100% - 2.5rem);
+}
 </style>

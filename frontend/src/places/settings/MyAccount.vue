@@ -105,6 +105,10 @@ async function change() {
   gap: 0.6rem;
 }
 
+.account-row :deep(.p-inputtext) {
+  width: 16rem;
+}
+
 .save-all {
   color: var(--blue);
   font-weight: 600;

@@ -179,6 +179,10 @@ function policy(chosen: unknown) {
   flex: none;
 }
 
+.setting :deep(.p-select-label) {
+  white-space: normal;
+}
+
 .setting.tall {
   flex-wrap: wrap;
 }

@@ -73,7 +73,7 @@ async function copy() {
       <p v-if="copied" class="quiet">{{ copied }}</p>
     </div>
     <section class="sheet" aria-label="Teachers of the school">
-      <ul>
+      <ul class="known">
         <li v-for="teacher in teachers" :key="teacher.id" class="teacher" :class="{ ended: teacher.ended }">
           <span class="teacher-name">{{ teacher.name }}</span>
           <span class="quiet">
@@ -125,10 +125,16 @@ async function copy() {
   padding: 0.8rem 1.1rem;
 }
 
+.known {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  column-gap: 1rem;
+}
+
 .teacher {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 10rem auto;
-  gap: 0.2rem 1rem;
+  grid-column: 1 / -1;
+  grid-template-columns: subgrid;
   align-items: baseline;
   padding: 0.4rem 0;
   border-bottom: 1px solid var(--rule-soft);
@@ -190,10 +196,14 @@ async function copy() {
 }
 
 @media (--narrow) {
-  .teacher,
+  .known,
   .trail li {
     grid-template-columns: minmax(0, 1fr);
     gap: 0.1rem;
+  }
+
+  .teacher {
+    grid-template-columns: minmax(0, 1fr);
   }
 
   .teacher-acts {
