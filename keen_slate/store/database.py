@@ -59,7 +59,7 @@ class Database:
     def __init__(self, url: str) -> None:
         self.url = with_driver(url)
         self._silent_until = 0.0
-        self._full_at = -60.0
+        self._full_at = -15.0
         options = " ".join(f"-c {name}={limit}" for name, limit in LIMITS.items())
         try:
             self.engine: Engine = create_engine(
@@ -108,8 +108,8 @@ class Database:
 
     @property
     def full_lately(self) -> bool:
-        """Whether it had no room for something within the last minute, as far as this process knows."""
-        return monotonic() - self._full_at < 60
+        """Whether it had no room for something within the last quarter minute, as far as this process knows."""
+        return monotonic() - self._full_at < 15
 
     def secret(self, name: str) -> str:
         """What all processes on this database know under a name; made where it is not there yet."""

@@ -21,6 +21,7 @@ class Running:
         web: int = 2,
         queues: Sequence[str] = ("print", "errands"),
         environment: dict[str, str] | None = None,
+        begin: bool = True,
     ) -> None:
         self.environment = {"DATABASE_URL": database_url} | (environment or {})
         self.logs, self.web_count, self.queues = logs, web, queues
@@ -28,7 +29,8 @@ class Running:
         self.address = f"http://127.0.0.1:{self.socket.getsockname()[1]}"
         self.web: list[Supervised] = []
         self.workers: list[Supervised] = []
-        self.start()
+        if begin:
+            self.start()
 
     def start(self) -> None:
         handle = self.socket.fileno()

@@ -31,7 +31,8 @@ def look_for_blanks(expr: Expr) -> Move:
         )
     known = next((s for s in expr.sides if not gaps_in(s)), None)
     open_sides = [s for s in expr.sides if gaps_in(s)]
-    alone = isolated(open_sides[0], known) if known is not None and len(open_sides) == 1 else None
+    single = known is not None and len(open_sides) == 1 and len(gaps_in(open_sides[0])) == 1
+    alone = isolated(open_sides[0], known) if single and known is not None else None
     if alone is not None and solved.count == 1 and not (isinstance(open_sides[0], Gap) and is_numeral(alone[1])):
         after = replace(expr, note="set-alone", numbers=solved.numbers, gap=alone[0], equals=alone[1])
         return Move(
