@@ -66,6 +66,9 @@ export async function fetched(response: Response, signal: AbortSignal): Promise<
   }
 }
 
+/** What may be refused to somebody who is signed in, or is just coming in. */
+const OPENS = /\/api\/(sign-in|welcome|welcome\/place|password)$/
+
 let whenSignedOut: () => void = () => {}
 
 /** What is done once a request finds that nobody is signed in any more. */
@@ -75,7 +78,7 @@ export function onSignedOut(then: () => void) {
 
 api.use({
   async onResponse({ request, response }) {
-    if (response.status === 401 && !request.url.endsWith('/api/sign-in')) whenSignedOut()
+    if (response.status === 401 && !OPENS.test(request.url)) whenSignedOut()
     return fetched(response, request.signal)
   },
 })
@@ -86,6 +89,8 @@ export class ApiFault extends Error {
     message: string,
     readonly status: number,
     readonly position: number | null = null,
+    /** Nobody is signed in any more: that is told by the door itself. */
+    readonly signedOut = false,
   ) {
     super(message)
   }
@@ -112,5 +117,7 @@ export async function data<T>(request: Answer<T>): Promise<T> {
   }
   if (answer.response.ok && answer.data !== undefined) return answer.data
   const told = answer.error as { message?: string; position?: number | null } | undefined
-  throw new ApiFault(told?.message ?? NO_ANSWER, answer.response.status, told?.position ?? null)
+  const { status, url } = answer.response
+  const signedOut = status === 401 && !OPENS.test(url)
+  throw new ApiFault(told?.message ?? NO_ANSWER, status, told?.position ?? null, signedOut)
 }

@@ -40,6 +40,7 @@ export function useRequest({ reads = true, shown = false }: Manner = {}) {
     } catch (problem) {
       if (mine.signal.aborted) return null
       if (!(problem instanceof ApiFault)) throw problem
+      if (problem.signedOut) return null // the door is shown, and what was typed stays
       fault.value = problem
       if (!shown) notice.tell(problem)
       return null
