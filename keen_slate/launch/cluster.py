@@ -18,6 +18,8 @@ TOOLS = Path("/usr/lib/postgresql")
 USER = "slate"
 APP_USER = "slate_app"
 DATABASE = "keen_slate"
+QUIET = "-c log_min_error_statement=panic -c log_error_verbosity=terse"
+"""The server's log says that a statement failed, and nothing of what was in it."""
 
 
 class ClusterTrouble(RuntimeError):
@@ -75,6 +77,10 @@ class Cluster:
             return
         self._start(0)
 
+    @property
+    def log(self) -> Path:
+        return self.data / "server.log"
+
     def find(self) -> None:
         """Where the server of these data runs. Raises ClusterTrouble."""
         running = self._running_port()
@@ -100,7 +106,7 @@ class Cluster:
     def _start(self, port: int) -> None:
         for _ in range(5):
             self.port = port or free_port()
-            settings = f"-p {self.port}" + ("" if self.durable else " -c fsync=off -c full_page_writes=off")
+            settings = f"-p {self.port} {QUIET}" + ("" if self.durable else " -c fsync=off -c full_page_writes=off")
             outcome = self._run(
                 "pg_ctl", "-D", self.data, "-l", self.data / "server.log", "-o", settings, "-w", "-t", "60", "start"
             )

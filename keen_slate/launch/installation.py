@@ -16,12 +16,11 @@ from keen_slate.services.demo import load_demo
 from keen_slate.services.desk import DISK
 from keen_slate.services.teachers import Entry
 from keen_slate.store.database import Database, newest_version
-from keen_slate.web.premises import BadPremises, Premises
+from keen_slate.web.premises import BadPremises, Premises, is_loopback
 
 USUAL_PORT = 8470
 WEB_PROCESSES = 2
 LOOK_EVERY = 0.5
-LOOPBACK = ("127.0.0.1", "localhost", "::1")
 
 
 class PortInUse(RuntimeError):
@@ -42,9 +41,9 @@ class Options:
 
 class Installation:
     def __init__(self, home: Home, options: Options) -> None:
-        if options.host not in LOOPBACK and not options.school:
+        if not is_loopback(options.host) and not options.school:
             raise BadPremises("Beyond this machine Keen Slate serves a school only. Start it with --school.")
-        if options.host not in LOOPBACK and not options.address:
+        if not is_loopback(options.host) and not options.address:
             raise BadPremises("Say with --address what browsers know it by, such as https://slate.school.example")
         self.home, self.options = home, options
         self.cluster: Cluster | None = None
@@ -88,7 +87,7 @@ class Installation:
             self.look()
             looks += 1
             if looks % 20 == 0:
-                for log in self.home.logs.glob("*.log"):
+                for log in (*self.home.logs.glob("*.log"), *([self.cluster.log] if self.cluster else [])):
                     rotate(log)
 
     def look(self) -> None:

@@ -15,7 +15,7 @@ from waitress.server import create_server
 from keen_slate.processes import end_with
 from keen_slate.services.desk import House
 from keen_slate.web.app import create_lasting_app
-from keen_slate.web.premises import BadPremises, Premises
+from keen_slate.web.premises import BadPremises, Premises, is_loopback
 from keen_slate.web.requests_log import RequestsLog
 from keen_slate.web.watchdog import Watchdog
 
@@ -40,7 +40,7 @@ def main() -> int:
     logging.getLogger("alembic").setLevel(logging.WARNING)
     try:
         premises = Premises.from_environment()
-        if not premises.school and options.fd is None and not _loopback(options.host):
+        if not premises.school and options.fd is None and not is_loopback(options.host):
             raise BadPremises("Beyond this machine Keen Slate serves a school only. Start it with --school.")
         url = os.environ.get("DATABASE_URL")
         if not url:
@@ -76,10 +76,6 @@ def main() -> int:
     )
     server.run()
     return 0
-
-
-def _loopback(host: str) -> bool:
-    return host in ("127.0.0.1", "localhost", "::1")
 
 
 if __name__ == "__main__":

@@ -8,6 +8,15 @@ from urllib.parse import urlsplit
 LOOPBACK = ("127.0.0.1", "localhost", "[::1]")
 
 
+def is_loopback(host: str) -> bool:
+    """Whether only this machine reaches what is served there.
+
+    >>> is_loopback("::1"), is_loopback("0.0.0.0")
+    (True, False)
+    """
+    return host in LOOPBACK or f"[{host}]" in LOOPBACK
+
+
 class BadPremises(ValueError):
     """What the environment says does not fit together; the message says what to set."""
 

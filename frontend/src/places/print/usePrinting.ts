@@ -28,13 +28,14 @@ export function usePrinting() {
     start()
   }
 
-  /** Looks again and again; a lost connection is told, and looked past. */
+  /** Looks again and again; a lost connection is told, and looked past, and so is having to sign in again. */
   async function follow() {
     if (!job.value) return
     const path = { job_id: job.value.id }
     const found = await following.ask((signal) => api.GET('/api/print/{job_id}', { params: { path }, signal }))
     if (found) job.value = found
-    if (running.value && (found || following.fault.value?.unanswered)) start()
+    const fault = following.fault.value
+    if (running.value && (!fault || fault.unanswered)) start()
   }
 
   async function cancel() {

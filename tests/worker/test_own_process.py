@@ -1,0 +1,64 @@
+"""An errand that takes too long is ended, whatever it is doing, and the next one is done."""
+
+import json
+import subprocess
+import sys
+import unittest
+from uuid import UUID
+
+from keen_slate.services.desk import Desk
+from keen_slate.services.heavy import TOO_LONG, give_up
+from keen_slate.services.shapes.work import AnswerRequest
+from keen_slate.store.database import Database
+from keen_slate.store.teachers import DESK
+from tests.support.cluster import fresh_database
+
+HEAVY = "1 1/2 + 2 1/3 − 1 1/4 + 3 1/5 − 1/6 + 5 1/7 − 2 3/8 + 4 2/9"
+PROGRAM = """
+import asyncio, json, os, sys
+from uuid import UUID
+from keen_slate.worker.own_process import OwnProcess
+
+async def main():
+    url, owner, short, long = sys.argv[1:]
+    errands = OwnProcess(url, deadline=0.15)
+    await errands.begin()
+    first = await errands.do(UUID(owner), UUID(short))
+    errands.deadline = 30
+    second = await errands.do(UUID(owner), UUID(long))
+    low = os.getpriority(os.PRIO_PROCESS, next(iter(errands._pool._processes)))
+    errands.end()
+    print(json.dumps([first, second, low]))
+
+if __name__ == "__main__":
+    asyncio.run(main())
+"""
+
+
+class OwnProcessTest(unittest.TestCase):
+    def test_one_is_ended_and_the_next_is_done(self) -> None:
+        url = self.enterContext(fresh_database())
+        database = Database(url)
+        self.addCleanup(database.engine.dispose)
+        desk = Desk(database, DESK)
+        asked = [AnswerRequest(text=HEAVY, answer=f"{n} 1/7") for n in (3, 4)]
+        short, long = (desk.errands.put("diagnose", request, {}) for request in asked)
+        done = subprocess.run(
+            [sys.executable, "-c", PROGRAM, url, str(DESK), str(short), str(long)],
+            capture_output=True, text=True, timeout=120, check=False,
+        )  # fmt: skip
+        self.assertEqual(json.loads(done.stdout or "null"), [False, True, 10], done.stderr)
+        self.assertIsNone(desk.errands.look(short))
+        give_up(desk, short)
+        status, told = desk.errands.look(short) or (0, {})
+        self.assertEqual((status, told["message"]), (503, TOO_LONG.message))
+        self.assertEqual((desk.errands.look(long) or (0, {}))[0], 200)
+
+    def test_too_many_at_once_are_refused(self) -> None:
+        database = Database(self.enterContext(fresh_database()))
+        self.addCleanup(database.engine.dispose)
+        desk = Desk(database, DESK)
+        put = [desk.errands.put("diagnose", AnswerRequest(text="1/2 + 1/3", answer=str(n)), {}) for n in range(40)]
+        self.assertEqual(len({UUID(str(p)) for p in put}), 40)
+        with self.assertRaisesRegex(ValueError, "Too much is being worked on"):
+            desk.errands.put("diagnose", AnswerRequest(text="1/2 + 1/3", answer="5"), {})
