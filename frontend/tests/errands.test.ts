@@ -32,6 +32,7 @@ describe('what takes long', () => {
     await vi.runAllTimersAsync()
     expect(await found).toBe('AbortError')
     const looked = asked.mock.calls.length
+    expect((asked.mock.calls as unknown[][]).at(-1)).toEqual([WHERE, { method: 'DELETE' }])
     await vi.advanceTimersByTimeAsync(5000)
     expect(asked.mock.calls.length).toBe(looked)
   })

@@ -30,6 +30,11 @@ class Errands:
             found = errands.look(session, errand_id)
         return None if found is None else (found["status"], found["body"])
 
+    def drop(self, errand_id: UUID) -> None:
+        """Leave it undone, where it has not been begun. Raises NotFound."""
+        with self.database.transaction() as session:
+            errands.drop(session, errand_id)
+
     def examples_of(self, set_id: UUID) -> int:
         """How many examples a set has that can be read. Raises NotFound, and NotPossible for too many."""
         with self.database.transaction() as session:

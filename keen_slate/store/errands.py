@@ -49,3 +49,10 @@ def look(session: Session, errand_id: UUID) -> dict[str, Any] | None:
     if row is None:
         raise NotFound("answer")
     return row.answer if row.state == "done" else None
+
+
+def drop(session: Session, errand_id: UUID) -> None:
+    """Nobody waits for it any more: what has not been begun is not done. Raises NotFound."""
+    gone = session.scalar(delete(Errand).where(Errand.id == errand_id).returning(Errand.id))
+    if gone is None:
+        raise NotFound("answer")

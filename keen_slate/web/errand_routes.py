@@ -44,4 +44,11 @@ def errand_routes() -> APIBlueprint:
         status, body = found
         return make_response(jsonify(body), status)
 
+    @routes.delete("/<uuid:errand_id>")
+    @routes.output(Nothing)
+    @routes.doc(summary="Wait for an answer no longer", operation_id="dropErrand", responses=[404])
+    def drop(errand_id: UUID) -> Nothing:
+        desk().errands.drop(errand_id)
+        return NOTHING
+
     return routes

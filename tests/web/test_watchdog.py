@@ -114,6 +114,14 @@ class Served(unittest.TestCase):
         light = browser.post(self.at("/api/diagnose"), json={"text": "1/2 + 1/3", "answer": "2/5"}, timeout=20)
         self.assertEqual(light.status_code, 200)
 
+    def test_what_nobody_waits_for_any_more_is_not_done(self) -> None:
+        browser = self.browser()
+        put = browser.post(self.at("/api/diagnose"), json={"text": HEAVY, "answer": "8 1/7"}, timeout=20)
+        at = self.at(put.headers["Location"])
+        self.assertEqual(browser.delete(at, timeout=20).status_code, 200)
+        self.assertEqual(browser.get(at, timeout=20).status_code, 404)
+        self.assertEqual(browser.delete(at, timeout=20).status_code, 404)
+
     def test_a_heavy_one_that_cannot_be_read_says_so_like_any_other(self) -> None:
         refused = self.later(self.browser(), "/api/better-numbers", {"text": "5 1/"})
         self.assertEqual(refused.status_code, 422)

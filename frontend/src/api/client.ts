@@ -61,7 +61,11 @@ export async function fetched(response: Response, signal: AbortSignal): Promise<
     if (response.status !== 202 || !where?.startsWith(ERRAND)) return response
     await response.text() // so that its connection is free
     await new Promise((go) => setTimeout(go, LOOKS[look] ?? 400))
-    signal.throwIfAborted()
+    if (signal.aborted) {
+      // Nobody waits for it any more, so nobody should work on it.
+      void fetch(where, { method: 'DELETE' }).catch(() => {})
+      signal.throwIfAborted()
+    }
     response = await fetch(where, { signal })
   }
 }

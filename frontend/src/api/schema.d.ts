@@ -136,7 +136,8 @@ export interface paths {
         get: operations["fetchErrand"];
         put?: never;
         post?: never;
-        delete?: never;
+        /** Wait for an answer no longer */
+        delete: operations["dropErrand"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1906,6 +1907,11 @@ export interface components {
          */
         Nothing: Record<string, never>;
         /**
+         * Nothing
+         * @description An act that takes nothing but the ids in its address.
+         */
+        Nothing1: Record<string, never>;
+        /**
          * Offered
          * @description What can be chosen in the settings.
          */
@@ -3219,6 +3225,37 @@ export interface operations {
                 };
             };
             /** @description Not there any more */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    dropErrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                errand_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Nothing1"];
+                };
+            };
+            /** @description Not found */
             404: {
                 headers: {
                     [name: string]: unknown;

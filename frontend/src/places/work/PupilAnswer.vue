@@ -25,6 +25,9 @@ const field = useTemplateRef('field')
 const diagnosing = useRequest({ shown: true })
 const judging = useRequest({ shown: true })
 
+/** The answer that was asked about last: what was found of another one is not left standing. */
+let asked = ''
+
 async function ask() {
   if (asLines.value) return judge(lines.value.split('\n').filter((line) => line.trim()))
   return diagnose(answer.value.trim())
@@ -35,6 +38,8 @@ async function diagnose(said: string) {
   const { policy, label_required } = settings.settings
   const beside = sets.inHand?.examples.map((example) => example.typed) ?? []
   const body = { ...props.body, answer: said, policy, label_required, beside }
+  if (said !== asked) found.value = null
+  asked = said
   const got = await diagnosing.ask((signal) => api.POST('/api/diagnose', { body, signal }))
   if (got) found.value = got
 }
@@ -42,6 +47,7 @@ async function diagnose(said: string) {
 async function judge(typed: string[]) {
   if (!typed.length) return clear()
   const body = { ...props.body, lines: typed }
+  judged.value = null
   const got = await judging.ask((signal) => api.POST('/api/judge', { body, signal }))
   if (got) judged.value = got
 }
@@ -62,6 +68,7 @@ watch(
   },
 )
 
+const looking = computed(() => (asLines.value ? judging : diagnosing).asking.value)
 const trouble = computed(() => (asLines.value ? judging : diagnosing).fault.value?.message ?? '')
 defineExpose({ focus: () => focusOn(field.value) })
 </script>
@@ -75,6 +82,7 @@ defineExpose({ focus: () => focusOn(field.value) })
       <Button :label="asLines ? 'an answer' : 'lines'" size="small" variant="text" @click="asLines = !asLines" />
     </form>
     <p v-if="trouble" class="pupil-said">{{ trouble }}</p>
+    <p v-else-if="looking" class="pupil-said quiet">Looking for what may have led there …</p>
     <div v-else-if="found && !asLines" class="pupil-found" aria-live="polite" :data-verdict="found.verdict">
       <p class="pupil-said">{{ found.said }}</p>
       <ul>
