@@ -32,8 +32,7 @@ class Archive:
                 aims=[ArchivedAim(name=a.name, plan=Plan.model_validate(a.wishes)) for a in aims.list_aims(session)],
                 sets=[as_file(sets.open_set(session, set_id)) for set_id in ids],
             )
-            who = teachers.name_of_owner(session, self.database.owner)
-            teachers.note(session, who, "saved all their work", f"{len(ids)} sets")
+            teachers.note_of(session, self.database.owner, "saved all their work", f"{len(ids)} sets")
         return (file.model_dump_json(indent=1) + "\n").encode()
 
     def put_back(self, content: str) -> PutBack:
@@ -57,8 +56,7 @@ class Archive:
             revision, now = settings.read(session)
             if DeskSettings.model_validate(now) != file.settings:
                 settings.change(session, revision, file.settings.model_dump())
-            who = teachers.name_of_owner(session, self.database.owner)
-            teachers.note(session, who, "put back their work", f"{len(missing)} sets")
+            teachers.note_of(session, self.database.owner, "put back their work", f"{len(missing)} sets")
         return PutBack(sets=len(missing), aims=len(fresh), there_already=len(file.sets) - len(missing))
 
 

@@ -35,11 +35,13 @@ from keen_slate.services.line_up import chosen_words_of, kept, shown_set, unders
 from keen_slate.services.shapes.files import Imported, ImportFault, ImportRequest, SetFile, SetFileExample
 from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
 from keen_slate.services.shapes.work import Edits, WorkRequest
+from keen_slate.services.telling import log_fault
 from keen_slate.services.work.asked import Asked, read_in_words, task_of
 from keen_slate.services.work.shown import pictures
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
+from keen_slate.store.teachers import note_of
 
 MOST_LINES = 2000
 """Lines of a CSV file, far more than a lesson holds."""
@@ -50,6 +52,9 @@ TYPES = {
     "json": "application/json", "csv": "text/csv; charset=utf-8", "latex": "application/x-tex; charset=utf-8",
     "svg": "application/zip", "qti": "application/zip",
 }  # fmt: skip
+NOT_WORKED = "Keen Slate made a mistake of its own with this one; it is noted in the log. Take the others without it."
+"""One line that breaks something does not take the file with it."""
+
 EPOCH = (1980, 1, 1, 0, 0, 0)
 """The earliest time that a zip file knows: the same set makes the same file."""
 
@@ -70,6 +75,7 @@ class Formats:
             found = sets.open_set(session, set_id, shared=True)
             _, content = settings.read(session)
             words = chosen_words_of(session)
+            note_of(session, self.database.owner, "exported a set", f"{set_id} as {format}")
         made = {
             "json": lambda: as_json(found),
             "csv": lambda: as_csv(found, words),
@@ -157,6 +163,9 @@ def read_file(file: SetFile, words: Manner) -> tuple[list[sets.NewExample], list
             faults.append(_fault(f"example {number}", example.problem, say(fault.said, words)))
         except (UnknownChoice, ValueError) as fault:
             faults.append(_fault(f"example {number}", example.problem, str(fault)))
+        except Exception as fault:
+            log_fault(fault, "reading a file")
+            faults.append(_fault(f"example {number}", example.problem, NOT_WORKED))
     return new, faults
 
 
@@ -181,6 +190,9 @@ def read_csv(content: str, words: Manner) -> tuple[list[sets.NewExample], list[I
                 new.append(kept(read_in_words(text, words), text, {}))
             except UnreadableProblem as fault:
                 faults.append(_fault(f"line {reader.line_num}", text[:80], say(fault.said, words)))
+            except Exception as fault:
+                log_fault(fault, "reading a file")
+                faults.append(_fault(f"line {reader.line_num}", text[:80], NOT_WORKED))
     except csv.Error as fault:
         faults.append(_fault(f"line {reader.line_num}", "", f"This line is no CSV: {fault}."))
     if not new and not faults:

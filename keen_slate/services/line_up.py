@@ -82,6 +82,7 @@ class LineUp:
     def delete(self, set_id: UUID, revision: int) -> int:
         """Returns the revision from which it can be restored."""
         with self.database.transaction() as session:
+            teachers.note_of(session, self.database.owner, "deleted a set", str(set_id))
             return sets.delete_set(session, set_id, revision)
 
     def bin(self) -> Bin:
@@ -114,7 +115,7 @@ class LineUp:
                 teachers.teacher(session, reader)
             found = sets.share(session, set_id, readers=asked.readers, shelved=asked.shelved)
             shared = f"{len(asked.readers)} read it" + (", on the shelf" if asked.shelved else "")
-            teachers.note(session, self._name(session), "shared a set", f"{found.id}: {shared}")
+            teachers.note_of(session, self.database.owner, "shared a set", f"{found.id}: {shared}")
         return self.sharing(set_id)
 
     def copy(self, set_id: UUID, asked: CopySetRequest) -> ShownSet:
@@ -126,11 +127,8 @@ class LineUp:
                 return self._shown(session, sets.copy_set(session, set_id, name))
             teachers.teacher(session, asked.to)
             sets.copy_set(session, set_id, name, asked.to)
-            teachers.note(session, self._name(session), "gave a copy", f"{set_id} to {asked.to}")
+            teachers.note_of(session, self.database.owner, "gave a copy", f"{set_id} to {asked.to}")
             return self._shown(session, found)
-
-    def _name(self, session: Session) -> str:
-        return teachers.name_of(teachers.teacher(session, self.database.owner))
 
     def restore(self, set_id: UUID, revision: int) -> ShownSet:
         with self.database.transaction() as session:

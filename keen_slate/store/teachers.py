@@ -159,6 +159,11 @@ def note(session: Session, who: str, act: str, about: str = "") -> None:
     session.add(AuditEntry(teacher=who, act=act, about=about))
 
 
+def note_of(session: Session, teacher_id: UUID, act: str, about: str = "") -> None:
+    """The same, for whoever has this id."""
+    note(session, name_of_owner(session, teacher_id), act, about)
+
+
 def trail(session: Session, most: int = 200) -> Sequence[AuditEntry]:
     """The newest first."""
     return session.scalars(select(AuditEntry).order_by(AuditEntry.id.desc()).limit(most)).all()

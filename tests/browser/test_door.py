@@ -49,6 +49,17 @@ class OwnDesk(BrowserTest):
         field.press("Enter")
         self.becomes(lambda: self.written()[-1:], ["3 5/12"])
 
+    def test_what_is_typed_stays_through_a_reload(self) -> None:
+        self.page.goto("/work")
+        field = self.page.get_by_label("Problem", exact=True)
+        field.fill("7 1/6 - 3")
+        self.page.reload()
+        expect(field).to_have_value("7 1/6 - 3")
+        self.work("7 1/6 - 3 3/4")
+        self.becomes(lambda: self.written()[-1:], ["3 5/12"])
+        self.page.goto("/work")
+        expect(field).to_have_value("")
+
     def test_signing_out_leaves_nothing_behind(self) -> None:
         self.page.goto("/line-up")
         expect(self.page.get_by_text("Raised beds").first).to_be_visible()

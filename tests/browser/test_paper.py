@@ -26,6 +26,8 @@ class Print(LessonTest):
         image = self.page.get_by_role("img", name="The first page of the handout")
         self.page.wait_for_function("document.querySelector('.print-made img').naturalWidth > 300")
         self.assertTrue(image.is_visible())
+        self.page.reload()
+        expect(self.page.get_by_role("link", name="Open the PDF")).to_be_visible()
 
     def test_a_set_with_nothing_in_it(self) -> None:
         made = self.set_of()

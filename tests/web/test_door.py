@@ -1,9 +1,13 @@
 """Who is let in: one's own desk, a school, and what every request is held to."""
 
+import os
 import unittest
 from typing import Any
+from unittest.mock import patch
 
 from flask.testing import FlaskClient
+from psycopg import errors
+from sqlalchemy.exc import OperationalError
 
 from keen_slate.services.desk import House
 from keen_slate.services.teachers import MOST_OF_ONE_FROM_ONE_PLACE
@@ -304,6 +308,15 @@ class School(SchoolTest):
             ],
         )  # fmt: skip
 
+    def test_what_leaves_or_goes_is_in_the_trail_by_its_id_and_not_by_what_it_holds(self) -> None:
+        made = self.first.post("/api/sets", json={"name": "Private name"}).get_json()
+        self.first.get(f"/api/sets/{made['id']}/export/json")
+        self.first.delete(f"/api/sets/{made['id']}", query_string={"revision": made["revision"]})
+        told = self.first.get("/api/teachers/trail").get_json()["entries"]
+        self.assertEqual([e["act"] for e in told[:2]], ["deleted a set", "exported a set"])
+        self.assertEqual(told[1]["about"], f"{made['id']} as json")
+        self.assertNotIn("Private name", str(told))
+
     def test_the_desks_own_key_is_none_here(self) -> None:
         stranger = in_a_school(self.house)
         stranger.get(f"/enter?key={self.house.entry.desk_key()}")
@@ -323,3 +336,54 @@ class School(SchoolTest):
         desk.post("/api/sets", json={"name": "From before"})
         names = [s["name"] for s in self.first.get("/api/sets").get_json()["sets"]]
         self.assertIn("From before", names)
+
+
+class Metrics(DoorTest):
+    def test_only_with_the_key_and_nothing_of_anybodys_work(self) -> None:
+        with patch.dict(os.environ, {"KEEN_SLATE_METRICS_KEY": "for the watch"}):
+            client = at_the_desk(self.url)
+        client.post("/api/sets", json={"name": "Private name"})
+        for headers in ({}, {"Authorization": "Bearer guess"}, {"Authorization": "Bearer "}):
+            self.assertEqual(client.get("/metrics", headers=headers).status_code, 404)
+        told = client.get("/metrics", headers={"Authorization": "Bearer for the watch"})
+        self.assertEqual(told.status_code, 200)
+        text = told.get_data(as_text=True)
+        for line in (
+            'keen_slate_requests_total{method="POST",route="/api/sets",status="201"}',
+            "keen_slate_database_up 1.0",
+            'keen_slate_jobs_waiting{queue="print"} 0.0',
+        ):
+            self.assertIn(line, text)
+        self.assertNotIn("Private", text)
+
+    def test_without_a_key_there_is_no_such_address(self) -> None:
+        client = at_the_desk(self.url)
+        self.assertEqual(client.get("/metrics", headers={"Authorization": "Bearer "}).status_code, 404)
+
+
+class DiskFull(DoorTest):
+    def test_it_is_said_as_such_and_the_rest_goes_on(self) -> None:
+        client = at_the_desk(self.url)
+        full = OperationalError("INSERT", {}, errors.DiskFull("No space left on device"))
+        with patch("keen_slate.store.sets.make_set", side_effect=full), self.assertLogs("keen_slate"):
+            refused = client.post("/api/sets", json={"name": "Beds"})
+        self.assertEqual(refused.status_code, 507)
+        self.assertIn("disk of the database is full", refused.get_json()["message"])
+        self.assertIn("disk is full", client.get("/healthz").get_json()["database"])
+        self.assertEqual(client.get("/api/sets").status_code, 200)
+        self.assertEqual(client.post("/api/work", json={"text": "1/2 + 1/3"}).status_code, 200)
+
+
+class DatabaseAway(DoorTest):
+    def test_whoever_was_let_in_goes_on_with_what_needs_no_database(self) -> None:
+        client = at_the_desk(self.url)
+        self.assertEqual(client.get("/api/sets").status_code, 200)
+        away = patch("keen_slate.store.database.Session", side_effect=OperationalError("", {}, Exception("refused")))
+        with away, self.assertLogs("keen_slate"):
+            self.assertEqual(client.post("/api/work", json={"text": "1/2 + 1/3"}).status_code, 200)
+            told = client.get("/api/sets")
+            self.assertEqual((told.status_code, "Nothing was lost" in told.get_json()["message"]), (503, True))
+            stranger = create_app(self.house).test_client()
+            stranger.set_cookie("keen-slate-80", "made up", domain="localhost")
+            self.assertEqual(stranger.post("/api/work", json={"text": "1/2"}).status_code, 503)
+        self.assertEqual(client.get("/api/sets").status_code, 200)

@@ -9,6 +9,7 @@ import zipfile
 from fractions import Fraction
 from pathlib import Path
 from typing import Any
+from unittest.mock import patch
 from xml.etree import ElementTree as ET
 
 from flask.testing import FlaskClient
@@ -18,7 +19,9 @@ from jsonschema import Draft202012Validator
 from werkzeug.http import parse_options_header
 
 from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.services import formats
 from keen_slate.services.formats import NAMES
+from keen_slate.services.line_up import kept
 from tests.support.arithmetic import as_python
 from tests.support.cluster import fresh_database
 from tests.support.searching import searched
@@ -198,6 +201,20 @@ class Damaged(FormatTest):
         self.assertTrue(found["faults"])
         self.assertEqual(self.count(), before)
         return found["faults"]
+
+    def test_a_line_that_breaks_something_of_ours_does_not_fail_the_rest(self) -> None:
+        def broken(problem: Any, *rest: Any, **more: Any) -> Any:
+            if problem.text() == "2/3 + 1/4":
+                raise ZeroDivisionError
+            return kept(problem, *rest, **more)
+
+        with patch.object(formats, "kept", broken), self.assertLogs("keen_slate"):
+            body = {"format": "csv", "content": "1/2 + 1/3\n2/3 + 1/4\n3/4 - 1/2\n"}
+            refused = self.client.post("/api/sets/import", json=body).get_json()
+            taken = self.client.post("/api/sets/import", json=body | {"take_rest": True}).get_json()
+        self.assertEqual([f["where"] for f in refused["faults"]], ["line 2"])
+        self.assertIn("a mistake of its own", refused["faults"][0]["message"])
+        self.assertEqual(len(taken["set"]["examples"]), 2)
 
     def test_json_says_what_is_wrong_where(self) -> None:
         whole = json.loads(self.file("json"))

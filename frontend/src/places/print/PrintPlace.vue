@@ -5,7 +5,7 @@ import ProgressBar from 'primevue/progressbar'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import ToggleSwitch from 'primevue/toggleswitch'
-import { computed, reactive, ref } from 'vue'
+import { computed, reactive, ref, watch } from 'vue'
 import type { PrintRequest } from '@/api/client'
 import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
@@ -48,11 +48,18 @@ const wished = reactive<Omit<PrintRequest, 'versions'>>({
   pictures: true,
 })
 const both = ref(false)
-const { job, running, trouble, print, cancel } = usePrinting()
+const { job, running, trouble, print, resume, cancel } = usePrinting()
 const share = computed(() => (job.value?.total ? Math.round((job.value.done / job.value.total) * 100) : 0))
 const made = computed(() => (job.value?.state === 'done' ? `/api/print/${job.value.id}` : ''))
 
 useNamedSet()
+watch(
+  () => sets.inHandId,
+  (id) => {
+    if (id) void resume(id)
+  },
+  { immediate: true },
+)
 
 function order() {
   if (sets.inHand) void print(sets.inHand.id, { ...wished, versions: both.value ? 2 : 1 })

@@ -1,4 +1,4 @@
-import { useTimeoutFn } from '@vueuse/core'
+import { useSessionStorage, useTimeoutFn } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, type PrintJob, type PrintRequest } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
@@ -10,8 +10,11 @@ const UNFINISHED: PrintJob['state'][] = ['waiting', 'running']
 export function usePrinting() {
   const ordering = useRequest({ reads: false, shown: true })
   const following = useRequest({ shown: true })
+  const resuming = useRequest({ shown: true })
   const cancelling = useRequest({ reads: false, shown: true })
   const job = ref<PrintJob | null>(null)
+  /** The handout that was ordered last of each set is found again after a reload. */
+  const ordered = useSessionStorage<Record<string, string>>('keen-slate:handouts', {})
   const running = computed(() => UNFINISHED.some((state) => state === job.value?.state))
   const trouble = computed(() => {
     const fault = ordering.fault.value ?? cancelling.fault.value ?? following.fault.value
@@ -22,10 +25,21 @@ export function usePrinting() {
   async function print(setId: string, body: PrintRequest) {
     stop()
     const path = { set_id: setId }
-    const ordered = await ordering.ask((signal) => api.POST('/api/sets/{set_id}/print', { params: { path }, body, signal }))
-    if (!ordered) return
-    job.value = ordered
+    const begun = await ordering.ask((signal) => api.POST('/api/sets/{set_id}/print', { params: { path }, body, signal }))
+    if (!begun) return
+    job.value = begun
+    ordered.value[setId] = begun.id
     start()
+  }
+
+  async function resume(setId: string) {
+    stop()
+    job.value = null
+    const known = ordered.value[setId]
+    if (!known) return
+    const path = { job_id: known }
+    job.value = await resuming.ask((signal) => api.GET('/api/print/{job_id}', { params: { path }, signal }))
+    if (running.value) start()
   }
 
   /** Looks again and again; a lost connection is told, and looked past, and so is having to sign in again. */
@@ -48,5 +62,5 @@ export function usePrinting() {
     if (running.value) start()
   }
 
-  return { job, running, trouble, print, cancel }
+  return { job, running, trouble, print, resume, cancel }
 }

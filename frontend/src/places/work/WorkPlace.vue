@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Organiser, WorkRequest } from '@/api/client'
@@ -38,7 +39,9 @@ const secondLook = useTemplateRef('secondLook')
 
 const told = ref('')
 const tell = (said: string) => (told.value = said)
-const text = ref(typeof route.query.problem === 'string' ? route.query.problem : '')
+/** What is typed and not worked yet stays through a reload; what is worked stands in the address. */
+const typed = useSessionStorage('keen-slate:typed', '')
+const text = ref(typeof route.query.problem === 'string' ? route.query.problem : typed.value)
 const organiser = ref<Organiser>('lines')
 const edits = useEdits()
 const example = useKeptExample(edits, tell)
@@ -64,6 +67,7 @@ async function work() {
   }
   const asked = text.value
   if (!(await ask(asked))) return
+  typed.value = ''
   const kept = example.id.value && route.query.problem === asked ? { example: example.id.value } : {}
   await router.replace({ query: { problem: asked, ...kept } })
   await beside.layAgain()
@@ -134,7 +138,10 @@ watch(edits.edits, (now, before) => {
   if (JSON.stringify(now.turns) !== JSON.stringify(before.turns)) again()
 })
 watch(() => settings.manner, again)
-watch(text, () => (fault.value = null))
+watch(text, (now) => {
+  fault.value = null
+  typed.value = now === workedText.value ? '' : now
+})
 watch(
   () => route.query.problem,
   (now) => {
@@ -145,7 +152,7 @@ onMounted(async () => {
   await settings.ready()
   organiser.value = settings.settings.organiser
   await example.takeUp()
-  if (text.value) await work()
+  if (text.value && text.value !== typed.value) await work()
   await nextTick()
   field.value?.focus()
 })
