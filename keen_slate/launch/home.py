@@ -39,7 +39,7 @@ class Home:
     @classmethod
     def usual(cls) -> "Home":
         named = os.environ.get("KEEN_SLATE_HOME")
-        return cls(Path(named) if named else Path(__file__).parents[2] / ".local")
+        return cls(Path(named).resolve() if named else Path(__file__).parents[2] / ".local")
 
     @property
     def logs(self) -> Path:

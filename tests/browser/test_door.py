@@ -2,10 +2,11 @@
 somebody types."""
 
 import os
+from functools import partial
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from keen_slate.launch.supervised import Supervised
 from keen_slate.services.desk import House
@@ -15,6 +16,10 @@ from tests.support.cluster import MIGRATED, drop_database, make_database, url_of
 from tests.support.served import Running
 
 PASSWORD = "seven green barrows"
+
+
+def _refuse(status: int, told: str, route: Route) -> None:
+    route.fulfill(status=status, json={"message": told, "position": None})
 
 
 class OwnDesk(BrowserTest):
@@ -59,6 +64,21 @@ class OwnDesk(BrowserTest):
         self.becomes(lambda: self.written()[-1:], ["3 5/12"])
         self.page.goto("/work")
         expect(field).to_have_value("")
+
+    def test_what_cannot_be_kept_is_said_and_is_still_there(self) -> None:
+        """The disk is full, or the database is away: one sentence of what it is, and nothing typed is gone."""
+        self.expected_trouble = {503, 507}
+        self.page.goto("/work?problem=7 1/6 - 3 3/4")
+        self.becomes(lambda: self.written()[-1:], ["3 5/12"])
+        for status, told in ((507, "The disk of the database is full."), (503, "The database does not answer.")):
+            refusal = partial(_refuse, status, told)
+            self.page.route("**/api/sets/*/examples", refusal)
+            self.page.get_by_role("button", name="Keep", exact=True).click()
+            expect(self.page.get_by_text(told)).to_be_visible()
+            expect(self.page.get_by_label("Problem", exact=True)).to_have_value("7 1/6 - 3 3/4")
+            self.page.unroute("**/api/sets/*/examples")
+        self.page.get_by_role("button", name="Keep", exact=True).click()
+        expect(self.page.get_by_text("Kept 7 1/6 − 3 3/4")).to_be_visible()
 
     def test_signing_out_leaves_nothing_behind(self) -> None:
         self.page.goto("/line-up")

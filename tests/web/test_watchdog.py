@@ -1,8 +1,12 @@
 """No request keeps a process busy, and no connection that is slow or silent holds up another."""
 
+import itertools
 import json
+import os
 import socket
 import statistics
+import subprocess
+import sys
 import threading
 import time
 import unittest
@@ -70,6 +74,19 @@ class Deadlines(unittest.TestCase):
             self.assertTrue(ended.wait(10))
             time.sleep(1.5)
 
+    def test_really(self) -> None:
+        """A process of its own, whose thread hears nothing, with what a web process does then."""
+        program = (
+            "import time\n"
+            "from keen_slate.web.watchdog import Watchdog\n"
+            "dog = Watchdog(lambda environ, start: time.sleep(60), deadline=0.2, grace=0.2)\n"
+            "dog({}, None)\n"
+        )
+        began = time.monotonic()
+        done = subprocess.run([sys.executable, "-c", program], capture_output=True, timeout=50, check=False)
+        self.assertEqual(done.returncode, 70, done.stderr)
+        self.assertLess(time.monotonic() - began, 30)
+
 
 class Served(unittest.TestCase):
     """Real processes on the demo data."""
@@ -79,7 +96,7 @@ class Served(unittest.TestCase):
 
     @classmethod
     def setUpClass(cls) -> None:
-        name = "test_served"
+        name = f"test_served_{os.getpid()}"
         make_database(name, DEMO)
         cls.addClassCleanup(drop_database, name)
         cls.running = Running(url_of(name), Path(cls.enterClassContext(TemporaryDirectory())))
@@ -201,30 +218,41 @@ class Served(unittest.TestCase):
 
 class Killed(unittest.TestCase):
     def test_one_of_two_web_processes_and_one_of_two_workers_is_killed(self) -> None:
-        """The others go on; the client does once more what was broken off."""
-        name = "test_killed"
+        """On different ports, as on two machines, behind one client that asks whoever answers. One of each is killed in
+        the middle of its work; every errand is answered, and everybody stays signed in."""
+        name = f"test_killed_{os.getpid()}"
         make_database(name, DEMO)
         self.addCleanup(drop_database, name)
-        logs = Path(self.enterContext(TemporaryDirectory()))
-        running = Running(url_of(name), logs, queues=("errands", "errands"))
-        self.addCleanup(running.close)
+        machines = [
+            Running(url_of(name), Path(self.enterContext(TemporaryDirectory())), web=1, queues=("errands",))
+            for _ in range(2)
+        ]
+        for machine in machines:
+            self.addCleanup(machine.close)
         house = House(url_of(name))
         self.addCleanup(house.database.engine.dispose)
-        browser = requests.Session()
-        browser.get(f"{running.address}/enter?key={house.entry.desk_key()}", timeout=10)
-        ordered = [
-            browser.post(f"{running.address}/api/diagnose", json={"text": HEAVY, "answer": f"{n} 1/7"}, timeout=20)
-            for n in range(4)
-        ]
-        running.web[0].process.kill()
-        running.workers[0].process.kill()
-        for made in ordered:
+        token, _ = house.entry.enter_desk(house.entry.desk_key())
+        turn = itertools.cycle(machine.address for machine in machines)
+
+        def ask(method: str, path: str, **sent: Any) -> requests.Response:
             for _ in range(400):
+                address = next(turn)
+                cookie = {f"keen-slate-{address.rpartition(':')[2]}": token}
                 try:
-                    answer = browser.get(f"{running.address}{made.headers['Location']}", timeout=20)
+                    return requests.request(method, f"{address}{path}", cookies=cookie, timeout=20, **sent)
                 except requests.ConnectionError:
-                    continue
+                    time.sleep(0.05)
+            raise AssertionError("nobody answers")
+
+        put = [ask("POST", "/api/diagnose", json={"text": HEAVY, "answer": f"{n} 1/7"}) for n in range(6)]
+        machines[0].socket.close()  # nobody listens there any more
+        machines[0].web[0].process.kill()
+        machines[0].workers[0].process.kill()
+        for errand in put:
+            for _ in range(400):
+                answer = ask("GET", errand.headers["Location"])
                 if answer.status_code != 202:
                     break
                 time.sleep(0.1)
-            self.assertEqual(answer.status_code, 200)
+            self.assertEqual((answer.status_code, answer.json().get("verdict")), (200, "wrong"))
+        self.assertEqual(ask("GET", "/api/sets").status_code, 200)
