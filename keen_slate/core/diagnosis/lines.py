@@ -19,6 +19,7 @@ from keen_slate.core.diagnosis.statements import (
     Statement,
     is_about,
     is_row,
+    statements_apart,
     statements_in,
 )
 from keen_slate.core.diagnosis.sub_goals import states_of, worths_of_parts, worths_with
@@ -163,7 +164,20 @@ class _Sheet:
         found = statements_in(text_meant, self.setting)
         if isinstance(found, Say):
             return JudgedLine(text, "unreadable", said=found)
-        told = [replace(self.statement(s), text=text) for s in found]
+        before = self.copied()
+        judged = self.of_all(found, text)
+        if judged.verdict == "false" and len(found) == 1 and isinstance(self.problem.expr, Comparison):
+            # "1 and 1/3": two of the items, not one and a third
+            apart = statements_apart(text_meant, self.setting)
+            listed = before.of_all(apart, text) if len(apart) > 1 else judged
+            if listed.verdict != "false":
+                self.__dict__.update(before.__dict__)
+                return listed
+        return judged
+
+    def of_all(self, statements: tuple[Statement | CommonNumber, ...], text: str) -> JudgedLine:
+        """A line is as true as the least true of its statements."""
+        told = [replace(self.statement(s), text=text) for s in statements]
         worst = max(told, key=lambda line: _SEVERITY.index(line.verdict))
         return replace(worst, run_on=any(line.run_on for line in told))
 

@@ -153,16 +153,26 @@ def statements_in(text: str, setting: Setting) -> tuple[Statement | CommonNumber
     whole = _statement(text, setting, 0)
     if not isinstance(whole, Say):
         return (whole,)
+    return statements_apart(text, setting) or whole
+
+
+def statements_apart(text: str, setting: Setting) -> tuple[Statement | CommonNumber, ...]:
+    """The same, cut wherever something may end; none where a part cannot be read.
+
+    >>> apart = Setting(read("compare 1.0 and 1/3"), percent_asked=False, decimal_comma=False)
+    >>> [len(statements_in("1 and 1/3", apart)), len(statements_apart("1 and 1/3", apart))]
+    [1, 2]
+    """
     parts = [p for p in _BETWEEN.split(text) if p.strip()]
     found: list[Statement | CommonNumber] = []
     before = 0
     for part in parts:
         statement = _statement(_stripped(part), setting, before)
         if isinstance(statement, Say):
-            return whole
+            return ()
         before += len(_RELATION.findall(part))
         found.append(statement)
-    return tuple(found) or whole
+    return tuple(found)
 
 
 def _stripped(text: str) -> str:
