@@ -16,9 +16,8 @@ import requests
 
 from keen_slate.services.desk import House
 from tests.support.cluster import fresh_database, test_cluster
-from tests.support.served import Running
+from tests.support.served import HEAVY, Running
 
-HEAVY = "1 1/2 + 2 1/3 − 1 1/4 + 3 1/5 − 1/6 + 5 1/7 − 2 3/8 + 4 2/9"
 AT_ONCE = 6
 
 

@@ -9,6 +9,9 @@ from pathlib import Path
 
 from keen_slate.launch.supervised import Supervised
 
+HEAVY = "1 1/2 + 2 1/3 − 1 1/4 + 3 1/5 − 1/6 + 5 1/7 − 2 3/8 + 4 2/9"
+"""An item that takes long to be looked through."""
+
 
 class Running:
     """Web processes that share a port, and workers."""

@@ -12,8 +12,8 @@ from keen_slate.services.shapes.work import AnswerRequest
 from keen_slate.store.database import Database
 from keen_slate.store.teachers import DESK
 from tests.support.cluster import fresh_database
+from tests.support.served import HEAVY
 
-HEAVY = "1 1/2 + 2 1/3 − 1 1/4 + 3 1/5 − 1/6 + 5 1/7 − 2 3/8 + 4 2/9"
 PROGRAM = """
 import asyncio, json, os, sys
 from uuid import UUID
