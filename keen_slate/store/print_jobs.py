@@ -8,7 +8,7 @@ from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session, defer
 
 from keen_slate.faults import NotFound
-from keen_slate.store.models import PrintJobRow
+from keen_slate.store.models import Base, PrintJobRow
 from keen_slate.store.queue import MAKE_HANDOUT, put_off
 
 KEPT_FOR = timedelta(days=1)
@@ -18,7 +18,8 @@ UNFINISHED = ("waiting", "running")
 def order(session: Session, total: int, name: str, ordered: dict[str, Any]) -> UUID:
     """Note a new handout with all that is needed to make it, and put it into the queue; what is older than a day is
     cleared away."""
-    session.execute(delete(PrintJobRow).where(PrintJobRow.created_at < func.now() - KEPT_FOR))
+    table = Base.metadata.tables[PrintJobRow.__tablename__]  # everybody's, not only this teacher's
+    session.execute(delete(table).where(table.c.created_at < func.now() - KEPT_FOR))
     row = PrintJobRow(state="waiting", total=total, name=name, ordered=ordered)
     session.add(row)
     session.flush()

@@ -11,7 +11,7 @@ from sqlalchemy import delete, select, update
 from keen_slate.faults import NotFound
 from keen_slate.services.desk import House
 from keen_slate.services.heavy import Nothing
-from keen_slate.store import sets
+from keen_slate.store import print_jobs, sets
 from keen_slate.store.models import Base, ExampleSet, KeptAim, Owned, PrintJobRow
 from tests.support.cluster import fresh_database
 from tests.support.signed_in import in_a_school
@@ -201,6 +201,22 @@ class OnePlace(unittest.TestCase):
                 sets.open_set(session, self.set, shared=True)
         with self.house.database.transaction(self.mine) as session:
             self.assertEqual(sets.open_set(session, self.set).name, "Mine")
+
+    def test_what_is_old_of_anybody_goes(self) -> None:
+        """Pupils' answers in errands, and handouts, do not stay until their own teacher comes back."""
+        put = self.house.desk(self.mine).errands.put("glance", Nothing(), {"set_id": self.set})
+        with self.house.database.transaction(self.mine) as session:
+            job = print_jobs.order(session, 1, "old", {})
+        with self.house.database.engine.begin() as connection:
+            for table in ("errand", "print_job"):
+                connection.exec_driver_sql(f"UPDATE {table} SET created_at = now() - interval '2 days'")
+        self.house.desk(self.other).errands.put("glance", Nothing(), {"set_id": self.set})
+        with self.house.database.transaction(self.other) as session:
+            print_jobs.order(session, 1, "new", {})
+        with self.assertRaises(NotFound):
+            self.house.desk(self.mine).errands.look(put)
+        with self.assertRaises(NotFound):
+            self.house.desk(self.mine).printing.look(job)
 
     def test_a_session_of_nobody_is_refused(self) -> None:
         for kind in (ExampleSet, KeptAim, PrintJobRow):
