@@ -3,7 +3,7 @@ import type { LessonItem, LessonLine } from '@/api/client'
 import { placeOf, stepsOf } from '@/places/show/steps'
 
 const line = (part: Partial<LessonLine>) => ({ question: '', only_asks: false, ...part }) as LessonLine
-const item = (part: Partial<LessonItem>) => ({ estimates: [], turn: false, find: '', lines: [], ...part }) as LessonItem
+const item = (part: Partial<LessonItem>) => ({ estimates: [], turn: false, find: '', boards: [], layout: 'lines', ...part, lines: (part.lines ?? []).map((l, i) => ({ ...l, at: i + 1 })) }) as LessonItem
 const kinds = (of: LessonItem, estimate = false) => stepsOf(of, estimate).map((step) => step.kind)
 const estimates = [{}] as LessonItem['estimates']
 
@@ -31,7 +31,7 @@ describe('the steps of an item', () => {
   test('every line of a plain item is shown, in its order', () => {
     const lines = Array.from({ length: 7 }, (_, at) => line({ question: at % 2 ? `Question ${at}` : '' }))
     const shown = stepsOf(item({ lines }), false).flatMap((step) => (step.kind === 'line' ? [step.at] : []))
-    expect(shown).toEqual([0, 1, 2, 3, 4, 5, 6])
+    expect(shown).toEqual([1, 2, 3, 4, 5, 6, 7])
   })
 })
 

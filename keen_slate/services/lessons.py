@@ -8,7 +8,7 @@ from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.working.work import Working, work
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.show import Lesson, LessonItem, LessonLine, WrongOnPurpose
-from keen_slate.services.shapes.work import Edits, Worked, WorkRequest
+from keen_slate.services.shapes.work import Edits, LineEdit, ShownBoard, ShownStroke, Worked, WorkRequest
 from keen_slate.services.work.asked import Asked
 from keen_slate.services.work.looked_at import shown_estimate
 from keen_slate.services.work.shown import pictures, shown_working
@@ -42,6 +42,7 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
     working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
     shown = shown_working(asked, working, acronym)
     drawn = {} if finding else _pictures(example, edits, content)
+    organiser = content.get("organiser", "fitting")
     likeliest = next((w for w in second.likely_wrong), None)
     return LessonItem(
         id=example.id,
@@ -54,6 +55,8 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
         turn=task.role == "turn" or task.fading.kind == "bare",
         find=asked.unsettled(BY_ID[task.mistake], working.answer) if finding else "",
         wrong=None if likeliest is None or finding else _on_purpose(likeliest.mistake, asked, acronym),
+        layout="columns" if "columns" in (organiser, shown.layout if organiser == "fitting" else "") else "lines",
+        boards=_boards(shown, Edits() if finding else edits),
     )
 
 
@@ -83,6 +86,7 @@ def _lines(
             continue
         found.append(
             LessonLine(
+                at=index,
                 sign=line.sign,
                 notation=line.notation,
                 reason=(own.reason if own and own.reason else line.reason),
@@ -97,9 +101,29 @@ def _lines(
     return found
 
 
+def _boards(shown: Worked, edits: Edits) -> list[ShownBoard]:
+    """The boards with the teacher's own words at the first stroke of a line; a hidden line's strokes give no reason."""
+    own = {e.line: e for e in edits.lines}
+    return [
+        board.model_copy(update={"strokes": [_stroke(board, at, own) for at in range(len(board.strokes))]})
+        for board in shown.boards
+    ]
+
+
+def _stroke(board: ShownBoard, at: int, own: dict[int, LineEdit]) -> ShownStroke:
+    stroke = board.strokes[at]
+    edit = own.get(stroke.line) if stroke.line is not None else None
+    if edit is None:
+        return stroke
+    if edit.hidden:
+        return stroke.model_copy(update={"reason": "", "reason_html": "", "question": ""})
+    first = all(s.line != stroke.line for s in board.strokes[:at])
+    return stroke.model_copy(update={"reason": edit.reason, "reason_html": ""}) if first and edit.reason else stroke
+
+
 def _on_purpose(mistake: str, asked: Asked, acronym: str) -> WrongOnPurpose:
     """The likeliest wrong working, to be shown and disproved."""
     working = work(asked.problem, asked.school, BY_ID[mistake])
     shown = shown_working(asked, working, acronym)
     lines = [n for n in _lines(shown, working, asked, Edits(), {}) if not n.only_asks]
-    return WrongOnPurpose(lines=lines, question=asked.unsettled(BY_ID[mistake], working.answer))
+    return WrongOnPurpose(lines=lines, boards=shown.boards, question=asked.unsettled(BY_ID[mistake], working.answer))

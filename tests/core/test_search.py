@@ -20,18 +20,8 @@ from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.tree import (
-    Columns,
-    Comparison,
-    Expr,
-    Factor,
-    Product,
-    Sum,
-    Term,
-    at_path,
-    evaluate,
-    number_for,
-)
+from keen_slate.core.problem.paper import Columns
+from keen_slate.core.problem.tree import Comparison, Expr, Factor, Product, Sum, Term, at_path, evaluate, number_for
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.schools.listing import FACETS

@@ -1023,6 +1023,18 @@ export interface components {
             /** Sets */
             sets: components["schemas"]["DeletedSet"][];
         };
+        /**
+         * BoardSide
+         * @description A calculation on paper beside the line.
+         */
+        BoardSide: {
+            board: components["schemas"]["ShownBoard"];
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "board";
+        };
         /** BuildRequest */
         BuildRequest: {
             plan: components["schemas"]["Plan"];
@@ -1154,35 +1166,6 @@ export interface components {
             to: string | null;
         };
         /**
-         * DecimalColumns
-         * @description Digits under digits, ``places`` of them after the decimal sign ``point``.
-         */
-        DecimalColumns: {
-            /** Carries */
-            carries: string[];
-            /** First */
-            first: number;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "decimals";
-            /** Label */
-            label: string;
-            /** Last */
-            last: number;
-            /** Minus */
-            minus: boolean;
-            /** Places */
-            places: number;
-            /** Point */
-            point: string;
-            /** Result */
-            result: string[];
-            /** Rows */
-            rows: components["schemas"]["ShownFigure"][][];
-        };
-        /**
          * DeletedSet
          * @description What can be put back, from ``revision``.
          */
@@ -1220,10 +1203,10 @@ export interface components {
             label_required: boolean;
             /**
              * Organiser
-             * @default lines
+             * @default fitting
              * @enum {string}
              */
-            organiser: "lines" | "columns" | "panels" | "checklist";
+            organiser: "fitting" | "lines" | "columns" | "panels" | "checklist";
             /**
              * Policy
              * @default simplest-form
@@ -1263,27 +1246,6 @@ export interface components {
              * @enum {string}
              */
             verdict: "right" | "wrong form" | "wrong" | "unreadable";
-        };
-        /**
-         * DivisionSide
-         * @description A division written out; each row is what is divided, what is taken away, what is left.
-         */
-        DivisionSide: {
-            /** Dividend */
-            dividend: string;
-            /** Divisor */
-            divisor: string;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "division";
-            /** Quotient */
-            quotient: string;
-            /** Remainder */
-            remainder: string;
-            /** Rows */
-            rows: string[][];
         };
         /**
          * Done
@@ -1347,29 +1309,6 @@ export interface components {
              * @enum {string}
              */
             what: "line" | "numbers";
-        };
-        /**
-         * FractionColumns
-         * @description Mixed numbers under each other, renamed and regrouped to the right; it stands for the lines first to last.
-         */
-        FractionColumns: {
-            /** First */
-            first: number;
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "fractions";
-            /** Label */
-            label: string;
-            /** Last */
-            last: number;
-            /** Results */
-            results: components["schemas"]["StackedNumber"][];
-            /** Stages */
-            stages: components["schemas"]["StackedNumber"][][];
-            /** Tops */
-            tops: string;
         };
         /**
          * Glance
@@ -1526,12 +1465,15 @@ export interface components {
         /**
          * LessonItem
          * @description An example as it is shown to a class. With ``turn`` the pupils work it first; ``find`` is what to ask of a wrong
-         *     working whose mistake is to be found, and empty for a right one.
+         *     working whose mistake is to be found, and empty for a right one. ``layout`` is how the teacher has workings laid out:
+         *     in columns each of the ``boards`` comes stroke by stroke in place of its lines.
          */
         LessonItem: {
             answer: components["schemas"]["Notation"];
             /** Asked */
             asked: string;
+            /** Boards */
+            boards: components["schemas"]["ShownBoard"][];
             /** Estimates */
             estimates: components["schemas"]["ShownEstimate"][];
             /** Find */
@@ -1541,6 +1483,11 @@ export interface components {
              * Format: uuid
              */
             id: string;
+            /**
+             * Layout
+             * @enum {string}
+             */
+            layout: "lines" | "columns";
             /** Lines */
             lines: components["schemas"]["LessonLine"][];
             problem: components["schemas"]["Notation"];
@@ -1553,9 +1500,12 @@ export interface components {
         /**
          * LessonLine
          * @description A line of a lesson; ``question`` is what to ask before it is shown, ``only_asks`` marks a line that only asks;
-         *     ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow.
+         *     ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow;
+         *     ``at`` is its place in the working, to which boards refer.
          */
         LessonLine: {
+            /** At */
+            at: number;
             /** False */
             false: boolean;
             notation: components["schemas"]["Notation"];
@@ -1570,7 +1520,7 @@ export interface components {
             /** Reason Html */
             reason_html: string | null;
             /** Side */
-            side: (components["schemas"]["MultiplesSide"] | components["schemas"]["ListSide"] | components["schemas"]["DivisionSide"] | components["schemas"]["NotationSide"])[];
+            side: (components["schemas"]["MultiplesSide"] | components["schemas"]["ListSide"] | components["schemas"]["BoardSide"] | components["schemas"]["NotationSide"])[];
             /**
              * Sign
              * @enum {string}
@@ -2133,7 +2083,7 @@ export interface components {
              * @default lines
              * @enum {string}
              */
-            organiser: "lines" | "columns" | "panels" | "checklist";
+            organiser: "fitting" | "lines" | "columns" | "panels" | "checklist";
             /**
              * Paper
              * @default a4
@@ -2264,6 +2214,36 @@ export interface components {
             /** Name */
             name: string;
             plan: components["schemas"]["Plan"];
+        };
+        /**
+         * ShownBoard
+         * @description A calculation in columns, stroke by stroke, on a grid; it stands for the lines first to last. ``small`` are rows
+         *     of carries and headings, ``amounts`` those behind which the label stands; ``told`` says it in words when it is done.
+         */
+        ShownBoard: {
+            /** Amounts */
+            amounts: number[];
+            /** Columns */
+            columns: number;
+            /** First */
+            first: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "fractions" | "columns" | "product" | "area" | "quotient" | "places";
+            /** Label */
+            label: string;
+            /** Last */
+            last: number;
+            /** Rows */
+            rows: number;
+            /** Small */
+            small: number[];
+            /** Strokes */
+            strokes: components["schemas"]["ShownStroke"][];
+            /** Told */
+            told: string;
         };
         /**
          * ShownCause
@@ -2419,16 +2399,6 @@ export interface components {
             why: string;
         };
         /**
-         * ShownFigure
-         * @description A figure in its place: all it was, the last in force, the rest struck; a placeholder is written lighter.
-         */
-        ShownFigure: {
-            /** Placeholder */
-            placeholder: boolean;
-            /** Written */
-            written: string[];
-        };
-        /**
          * ShownLine
          * @description One line of a working with its reason; ``reason_html`` has the fractions typeset.
          *
@@ -2458,12 +2428,34 @@ export interface components {
             /** Rule */
             rule: string;
             /** Side */
-            side: (components["schemas"]["MultiplesSide"] | components["schemas"]["ListSide"] | components["schemas"]["DivisionSide"] | components["schemas"]["NotationSide"])[];
+            side: (components["schemas"]["MultiplesSide"] | components["schemas"]["ListSide"] | components["schemas"]["BoardSide"] | components["schemas"]["NotationSide"])[];
             /**
              * Sign
              * @enum {string}
              */
             sign: "" | "=" | "≈";
+        };
+        /**
+         * ShownMark
+         * @description Something written; what is written where something stands already goes above it.
+         */
+        ShownMark: {
+            /** Column */
+            column: number;
+            /**
+             * Hand
+             * @enum {string}
+             */
+            hand: "figure" | "zero" | "sign" | "carry" | "times" | "label" | "note";
+            /** Row */
+            row: number;
+            /**
+             * Slot
+             * @enum {string}
+             */
+            slot: "" | "top" | "bottom" | "point" | "before";
+            /** Text */
+            text: string;
         };
         /**
          * ShownMistake
@@ -2509,6 +2501,38 @@ export interface components {
             told: string;
         };
         /**
+         * ShownPlace
+         * @description A cell of a board and a slot in it: its figure, the two of a fraction, behind the figure, small before it.
+         */
+        ShownPlace: {
+            /** Column */
+            column: number;
+            /** Row */
+            row: number;
+            /**
+             * Slot
+             * @enum {string}
+             */
+            slot: "" | "top" | "bottom" | "point" | "before";
+        };
+        /**
+         * ShownRule
+         * @description A line below a row, at the left of a column, or over figures.
+         */
+        ShownRule: {
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Row */
+            row: number;
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "below" | "left" | "above";
+        };
+        /**
          * ShownSet
          * @description A set at one revision. ``owner`` names the colleague to whom it belongs; it is then only to be read.
          */
@@ -2532,6 +2556,27 @@ export interface components {
             plan: components["schemas"]["Plan"] | null;
             /** Revision */
             revision: number;
+        };
+        /**
+         * ShownStroke
+         * @description What comes at once: struck, written, ruled, with its reason; ``question`` is what to ask before it, ``line`` the
+         *     line of the working that it belongs to.
+         */
+        ShownStroke: {
+            /** Line */
+            line: number | null;
+            /** Question */
+            question: string;
+            /** Reason */
+            reason: string;
+            /** Reason Html */
+            reason_html: string;
+            /** Rules */
+            rules: components["schemas"]["ShownRule"][];
+            /** Strikes */
+            strikes: components["schemas"]["ShownPlace"][];
+            /** Writes */
+            writes: components["schemas"]["ShownMark"][];
         };
         /** SideOfComparison */
         SideOfComparison: {
@@ -2572,20 +2617,6 @@ export interface components {
             name: string;
             /** Why */
             why: string | null;
-        };
-        /**
-         * StackedNumber
-         * @description A number of a stage of column work; ``multiplier`` stands beside top and bottom where it is more than 1.
-         */
-        StackedNumber: {
-            /** Bottom */
-            bottom: string | null;
-            /** Minus */
-            minus: boolean;
-            /** Multiplier */
-            multiplier: number;
-            top: components["schemas"]["ShownFigure"] | null;
-            whole: components["schemas"]["ShownFigure"] | null;
         };
         /**
          * SwapRequest
@@ -2775,7 +2806,7 @@ export interface components {
          * Worked
          * @description A problem worked. ``notes`` say how the text could also be read, ``refused`` which choices cannot be followed and
          *     what is done instead; ``solutions`` counts the ways to fill blanks; ``order`` is the acronym, letter by letter, each
-         *     with the operation it stands for.
+         *     with the operation it stands for; ``layout`` is what fits the problem.
          */
         Worked: {
             /** Acts */
@@ -2785,6 +2816,13 @@ export interface components {
             answer: components["schemas"]["Notation"];
             /** Asked */
             asked: string;
+            /** Boards */
+            boards: components["schemas"]["ShownBoard"][];
+            /**
+             * Layout
+             * @enum {string}
+             */
+            layout: "lines" | "columns";
             /** Lines */
             lines: components["schemas"]["ShownLine"][];
             /** Notes */
@@ -2802,8 +2840,6 @@ export interface components {
             };
             /** Solutions */
             solutions: number | null;
-            /** Stacks */
-            stacks: (components["schemas"]["FractionColumns"] | components["schemas"]["DecimalColumns"])[];
             /** Value */
             value: string | null;
         };
@@ -2812,6 +2848,8 @@ export interface components {
          * @description A wrong working to be shown and disproved, and what unsettles it.
          */
         WrongOnPurpose: {
+            /** Boards */
+            boards: components["schemas"]["ShownBoard"][];
             /** Lines */
             lines: components["schemas"]["LessonLine"][];
             /** Question */

@@ -8,7 +8,7 @@ const NOTHING: DeskSettings = {
   school: {},
   policy: 'simplest-form',
   label_required: false,
-  organiser: 'lines',
+  organiser: 'fitting',
 }
 
 /**

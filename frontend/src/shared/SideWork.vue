@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Notation, Side } from '@/api/client'
+import ColumnWork from './ColumnWork.vue'
 import MathText from './MathText.vue'
 
-/** Work beside the line that needed it: multiples with the match ringed, primes, factor pairs, a division, renamings. */
+/** Work beside the line that needed it: multiples with the match ringed, primes, factor pairs, a calculation on paper, renamings. */
 const props = defineProps<{ side: Side[] }>()
 
 const multiples = computed(() => props.side.filter((work) => work.kind === 'multiples'))
 const lists = computed(() => props.side.filter((work) => work.kind === 'list'))
-const divisions = computed(() => props.side.filter((work) => work.kind === 'division'))
+const boards = computed(() => props.side.filter((work) => work.kind === 'board'))
 const calculations = computed<Notation[]>(() =>
   props.side.flatMap((work) => (work.kind === 'notation' ? [work.notation] : [])),
 )
@@ -35,19 +36,7 @@ const calculations = computed<Notation[]>(() =>
       <span v-for="row in work.rows" :key="row">{{ row }}</span>
       <span><span class="ringed">{{ work.ringed }}</span></span>
     </div>
-    <div
-      v-for="(work, index) in divisions"
-      :key="`division-${index}`"
-      class="division"
-      role="img"
-      :aria-label="`${work.dividend} divided by ${work.divisor} is ${work.quotient}${work.remainder === '0' ? '' : ` remainder ${work.remainder}`}`"
-    >
-      <span class="division-head">{{ work.dividend }} ÷ {{ work.divisor }} = {{ work.quotient }}<template v-if="work.remainder !== '0'"> r {{ work.remainder }}</template></span>
-      <span v-for="(row, at) in work.rows.slice(0, 5)" :key="at" class="division-row">
-        {{ row[0] }} − {{ row[1] }} = {{ row[2] }}
-      </span>
-      <span v-if="work.rows.length > 5" class="division-row">…</span>
-    </div>
+    <ColumnWork v-for="(work, index) in boards" :key="`board-${index}`" class="board-beside" :board="work.board" />
     <div v-if="calculations.length" class="calculations">
       <MathText v-for="(calculation, index) in calculations" :key="index" :of="calculation" />
     </div>
@@ -91,18 +80,13 @@ const calculations = computed<Notation[]>(() =>
   font-weight: 600;
 }
 
-.factor-rows,
-.division {
+.factor-rows {
   display: grid;
   line-height: 1.5;
 }
 
-.division-head {
-  font-weight: 600;
-}
-
-.division-row {
-  padding-left: 0.8rem;
+.board-beside {
+  font-size: 1.1em;
 }
 
 @media (--narrow) {

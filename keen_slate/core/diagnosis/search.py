@@ -11,14 +11,14 @@ from functools import lru_cache
 from typing import Generic, Literal, TypeVar
 
 from keen_slate.core.machine.engine import Bound, Goal, MalRule, Move, Rule, watched
-from keen_slate.core.machine.goals import GoalId
+from keen_slate.core.machine.goals import ON_PAPER, GoalId
 from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.malrules.listing import BY_ID, LIKELIHOOD, MAL_RULES
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, mixed_form
 from keen_slate.core.problem import bounds
+from keen_slate.core.problem.paper import Columns
 from keen_slate.core.problem.tree import (
     Chain,
-    Columns,
     Expr,
     Product,
     Sum,
@@ -55,6 +55,9 @@ STRIKING: dict[GoalId, tuple[MalRule, ...]] = {}
 for _mistake in MAL_RULES:
     for _goal in _mistake.goals if _mistake.kind != "form" else ():
         STRIKING[_goal] = (*STRIKING.get(_goal, ()), _mistake)
+
+STRIKING_ON_PAPER = tuple(m for m in MAL_RULES if not ON_PAPER.isdisjoint(m.goals))
+"""Those that can strike in a calculation that a step owns."""
 
 Causes = frozenset[str]
 ALONE: dict[str, Causes] = {id: frozenset({id}) for id in (*BY_ID, SLIP)}
@@ -138,13 +141,15 @@ class Shared(Generic[Key, Found]):
 @dataclass(slots=True)
 class Here:
     """What is due in a state: the goals, outermost first (none when it is done), the rule that serves the last, what it
-    writes and where that leads: None where it cannot go on. What mistakes make of it is found when it is asked for."""
+    writes and where that leads: None where it cannot go on. What mistakes make of it is found when it is asked for;
+    those ``on_paper`` are made in the calculation beside it."""
 
     goals: tuple[Goal, ...] = ()
     rule: Rule | None = None
     wrote: Expr | None = None
     right: State | None = None
     hits: dict[str, State | NoOccasion | None] = field(default_factory=dict)
+    on_paper: set[str] = field(default_factory=set)
     struck: dict[str, State | None] | None = None
     slipped: tuple[State, ...] | None = None
 
@@ -251,12 +256,28 @@ class Search:
         else:
             here.hits[mistake.id] = "no" if outcome is None else None
 
+    def _hit_on_paper(self, mistake: MalRule, state: State, here: Here) -> None:
+        """The same in the calculation on paper that the step owns."""
+        if here.hits.get(mistake.id, "no") != "no" or here.rule is None:
+            return
+        expr, at = self.states.exprs[state], here.goals[-1].at
+        outcome = MACHINE.strike_on_paper(mistake, here.rule, at_path(expr, at), self.school)
+        if isinstance(outcome, Move):
+            after = replaced(expr, at, outcome.after)
+            here.hits[mistake.id] = self.states.number(after) if is_workable(after) else None
+            here.on_paper.add(mistake.id)
+        elif outcome is not None:
+            here.hits[mistake.id] = None
+
     def _struck(self, state: State, here: Here) -> dict[str, State | None]:
         """Every mal-rule that strikes in a state, with where it leads: None at an impasse, without an answer."""
         if here.struck is None:
             for goal in here.goals:
                 for mistake in STRIKING.get(goal.id, ()):
                     self._hit(mistake, state, goal, here)
+            if here.rule is not None and here.rule.owns is not None:
+                for mistake in STRIKING_ON_PAPER:
+                    self._hit_on_paper(mistake, state, here)
             here.struck = {id: led_to for id, led_to in here.hits.items() if led_to != "no"}
         return here.struck
 
@@ -267,6 +288,8 @@ class Search:
                 for goal in here.goals:
                     if goal.id in BY_ID[id].goals:
                         self._hit(BY_ID[id], state, goal, here)
+                if BY_ID[id] in STRIKING_ON_PAPER:
+                    self._hit_on_paper(BY_ID[id], state, here)
             led_to = here.hits.get(id, "no")
             if led_to != "no":
                 return led_to
@@ -342,7 +365,8 @@ class Search:
                 go_on(after, active, passed.union(struck), faults)
             for id, wrong in struck.items():
                 if wrong is not None and id not in active and id not in passed and not (active and id in READING):
-                    left = 0 if self.states.are_too_many else faults - 1
+                    # What went wrong in a calculation beside the line is explanation enough: no second fault is sought.
+                    left = 0 if self.states.are_too_many or id in here.on_paper else faults - 1
                     go_on(wrong, active | ALONE[id], passed, left, ALONE[id])
             if slip and faults and again == "no" and not self.states.are_too_many:
                 for wrong in self._slipped(state, here):

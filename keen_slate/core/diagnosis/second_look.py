@@ -4,8 +4,10 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from keen_slate.core.estimating.estimates import Estimate, estimates
-from keen_slate.core.machine.engine import Derivation, MalRule, strike
+from keen_slate.core.machine.engine import Derivation, MalRule
+from keen_slate.core.machine.goals import ON_PAPER
 from keen_slate.core.machine.school import School, fitting_school
+from keen_slate.core.machine.side_work import SetOut
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.blanks import solve
@@ -67,13 +69,14 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
     right = MACHINE.derive(problem.expr, fitting)
     guesses = estimates(problem.expr)
     goals = {goal.id for step in right.steps for goal in step.goals}
+    owns = any(isinstance(side, SetOut) for step in right.steps for side in step.side)
     answer = _bare(right)
     wrong: list[LikelyWrong] = []
     form_only: list[LikelyWrong] = []
     stuck: list[NoAnswer] = []
     lucky: list[str] = []
     for mistake in MAL_RULES:
-        if goals.isdisjoint(mistake.goals):
+        if goals.isdisjoint(mistake.goals) and not (owns and not ON_PAPER.isdisjoint(mistake.goals)):
             continue
         made = struck(problem.expr, fitting, right, mistake)
         if made is None:
@@ -105,6 +108,6 @@ def _bare(derivation: Derivation) -> Expr:
 def struck(start: Expr, school: School, right: Derivation, mistake: MalRule) -> Derivation | None:
     """The derivation with the mistake, sharing what comes before it; None where it finds no occasion."""
     for index, step in enumerate(right.steps):
-        if strike(mistake, step.goals, step.before, school) is not None:
+        if MACHINE.strike(mistake, step.goals, step.before, school) is not None:
             return MACHINE.derive(start, school, mistake, right.steps[:index])
     return None

@@ -12,9 +12,9 @@ from keen_slate.core.diagnosis.search import searches
 from keen_slate.core.machine.school import School
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.blanks import gaps_in
+from keen_slate.core.problem.paper import Columns
 from keen_slate.core.problem.tree import (
     Chain,
-    Columns,
     Comparison,
     CrossProducts,
     Expr,

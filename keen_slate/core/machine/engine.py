@@ -8,15 +8,16 @@ plans and rules below it then do not run, and everything after it goes on by the
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Literal, NamedTuple, TypeVar
 
 from keen_slate.core.machine.acts import Act
-from keen_slate.core.machine.goals import GoalId
+from keen_slate.core.machine.goals import ON_PAPER, GoalId
 from keen_slate.core.machine.mistakes import Mistake
 from keen_slate.core.machine.school import School
-from keen_slate.core.machine.side_work import SideWork
+from keen_slate.core.machine.side_work import SetOut, SideWork
+from keen_slate.core.problem.paper import OnPaper
 from keen_slate.core.problem.tree import (
     Expr,
     Path,
@@ -98,6 +99,14 @@ class Move:
 
 
 @dataclass(frozen=True, slots=True)
+class Owned:
+    """A working that a step owns, set out on paper: where it begins, and what is written once its number is found."""
+
+    start: OnPaper
+    written: Callable[[Expr], Expr]
+
+
+@dataclass(frozen=True, slots=True)
 class Rule:
     """A right way to serve ``goal``, and all that is to be known of it.
 
@@ -105,7 +114,8 @@ class Rule:
     checklist. ``question`` is what a class is asked before its line is shown, the teacher's words in braces; none where
     there is nothing to stop for. One that only ``asks`` repeats the line before it. ``basic_fact``: it takes a fact in
     which a slip can happen. ``facts`` are the multiplication facts that it takes, from what stood there and what it
-    wrote, besides those of the renamings beside its line.
+    wrote, besides those of the renamings beside its line. ``owns`` gives the calculation on paper that stands beside
+    it, where it needs one: mal-rules can strike in there too.
     """
 
     id: str
@@ -117,6 +127,7 @@ class Rule:
     asks: bool = False
     basic_fact: bool = False
     facts: Callable[[Expr, Expr], tuple[tuple[int, int], ...]] | None = None
+    owns: Callable[[Expr], Owned | None] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -248,7 +259,7 @@ class Machine:
         seen: set[Expr] = set()
         while goals := bound.open_goals(expr):
             if mistake is not None and (mistake.every or not _astray(steps)):
-                struck = strike(mistake, goals, expr, school)
+                struck = self.strike(mistake, goals, expr, school)
                 if isinstance(struck, Impasse):
                     return Derivation(start, school, tuple(steps), struck)
                 if struck is not None:
@@ -266,6 +277,8 @@ class Machine:
                 raise EngineFault(f"{rule.id} comes to an impasse at {focus!r}")
             if not same_value(move.after, focus):
                 raise EngineFault(f"{rule.id} changed the value of {focus!r} to that of {move.after!r}")
+            if rule.owns is not None and (owned := rule.owns(focus)) is not None:
+                move = replace(move, side=(*move.side, SetOut(owned.start)))
             step = _step(rule, goals, expr, move)
             if step.after in seen or len(steps) >= MAX_STEPS:
                 if _astray(steps):
@@ -276,6 +289,41 @@ class Machine:
             if len(steps) > UNWATCHED_STEPS:
                 seen.add(expr)
         return Derivation(start, school, tuple(steps))
+
+    def strike(self, mistake: MalRule, goals: tuple[Goal, ...], expr: Expr, school: School) -> Step | Impasse | None:
+        """What a mal-rule does in a state with these goals open, at one of them or in the calculation that the step
+        owns; None where it finds no occasion."""
+        struck = strike(mistake, goals, expr, school)
+        rule = under(self, school).rules.get(goals[-1].id)
+        if struck is not None or rule is None:
+            return struck
+        focus = at_path(expr, goals[-1].at)
+        outcome = self.strike_on_paper(mistake, rule, focus, school)
+        if not isinstance(outcome, Move):
+            return outcome
+        said = Say.of(refuting.taken_for, before=focus, after=outcome.after)
+        step = _step(mistake, goals, expr, replace(outcome, said=said))
+        return step if is_workable(step.after) else DIVIDES_BY_ZERO
+
+    def strike_on_paper(self, mistake: MalRule, rule: Rule, focus: Expr, school: School) -> Move | Impasse | None:
+        """What a mal-rule leads to in the calculation that a rule's step owns; None where it finds no occasion there
+        or makes no difference."""
+        owned = rule.owns(focus) if rule.owns is not None and not ON_PAPER.isdisjoint(mistake.goals) else None
+        if owned is None:
+            return None
+        inner = _on_paper(self, owned.start, school, mistake)
+        if not inner.struck:
+            return None
+        if inner.impasse is not None:
+            return inner.impasse
+        if same_value(inner.end, owned.start):
+            return None
+        return Move(owned.written(inner.end), side=(SetOut(owned.start, mistake),))
+
+
+@lru_cache(maxsize=4096)
+def _on_paper(machine: Machine, start: OnPaper, school: School, mistake: MalRule) -> Derivation:
+    return machine.derive(start, school, mistake)
 
 
 def _astray(steps: list[Step]) -> bool:

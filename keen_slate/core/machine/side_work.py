@@ -2,6 +2,9 @@
 
 from dataclasses import dataclass
 
+from keen_slate.core.machine.mistakes import Mistake
+from keen_slate.core.problem.paper import OnPaper
+
 
 @dataclass(frozen=True, slots=True)
 class Multiples:
@@ -44,14 +47,12 @@ class Calculation:
 
 
 @dataclass(frozen=True, slots=True)
-class Division:
-    """A division written out: 19 ÷ 12 = 1 remainder 7. A row is what is divided, what is taken away, what is left."""
+class SetOut:
+    """A calculation set out on paper, in columns or rows: a working of its own that begins at ``start``. With
+    ``mistake`` it is made in there."""
 
-    dividend: str
-    divisor: int
-    quotient: str
-    remainder: int
-    rows: tuple[tuple[int, int, int], ...]
+    start: OnPaper
+    mistake: Mistake | None = None
 
 
-SideWork = Multiples | PrimeFactors | FactorPairs | Renaming | Calculation | Division
+SideWork = Multiples | PrimeFactors | FactorPairs | Renaming | Calculation | SetOut

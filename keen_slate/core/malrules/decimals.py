@@ -14,7 +14,8 @@ from keen_slate.core.numbers.forms import (
     Whole,
     mixed_form,
 )
-from keen_slate.core.problem.tree import Columns, Expr, Left, Product, Sum, Term, children, decimal_places
+from keen_slate.core.problem.paper import Columns
+from keen_slate.core.problem.tree import Expr, Left, Product, Sum, Term, children, decimal_places
 from keen_slate.core.rules.decimal_division import with_numbers
 from keen_slate.core.saying import going_astray
 from keen_slate.core.saying.say import Say
@@ -299,7 +300,6 @@ SMALLER_DIGIT_FROM_LARGER = MalRule(
     question="Which number are you taking away from?",
     picture="jumps",
     met=DECIMAL_SUMS,
-    needs=("decimals",),
     source=BUGS,
 )
 REGROUPED_WITHOUT_PAYING = MalRule(
@@ -312,7 +312,6 @@ REGROUPED_WITHOUT_PAYING = MalRule(
     question="Where did the ten come from?",
     picture="jumps",
     met=DECIMAL_SUMS,
-    needs=("decimals",),
     source=BUGS,
 )
 ACROSS_ZERO_LOST = MalRule(
@@ -325,7 +324,6 @@ ACROSS_ZERO_LOST = MalRule(
     question="What becomes of the zero when the place before it is opened?",
     picture="jumps",
     met=DECIMAL_SUMS,
-    needs=("decimals",),
     source=BUGS,
 )
 ZERO_MADE_NINE = MalRule(
@@ -338,7 +336,6 @@ ZERO_MADE_NINE = MalRule(
     question="Where did the nine come from?",
     picture="square",
     met=DECIMAL_SUMS,
-    needs=("regroup-in-columns",),
     source=BUGS,
 )
 SIDES_APART = MalRule(

@@ -130,32 +130,6 @@ def ten_appends_zero(expr: Expr) -> Move | Impasse | None:
     return Move(pair_replaced(expr, new))
 
 
-def zero_lost_in_quotient(expr: Expr) -> Move | Impasse | None:
-    """A zero inside the quotient is not written: 612 ÷ 6 becomes 12.
-
-    >>> from keen_slate.core.problem.tree import tidy
-    >>> tidy(zero_lost_in_quotient(read("612 ÷ 6").expr).after)
-    Whole(n=12)
-    """
-    found = _pair(expr)
-    if found is None or not isinstance(found[1], Whole) or not isinstance(found[0], (Whole, DecimalNumeral)):
-        return None
-    quotient = found[0].value / found[1].n
-    places = 0
-    while (quotient * 10**places).denominator != 1 and places < 9:
-        places += 1
-    if (quotient * 10**places).denominator != 1:
-        return None
-    digits = str(int(quotient * 10**places)).zfill(places + 1)
-    inside = digits[0] + digits[1:-1].replace("0", "") + digits[-1] if len(digits) > 2 else digits
-    if inside == digits:
-        return None
-    lost = len(digits) - len(inside)
-    after_point = max(places - min(lost, digits[len(digits) - places : -1].count("0")), 0) if places else 0
-    new: Expr = DecimalNumeral(int(inside), after_point) if after_point else Whole(int(inside))
-    return Move(pair_replaced(expr, new))
-
-
 def remainder_as_decimal(expr: Expr) -> Move | Impasse | None:
     """The remainder is written after the point: 7 ÷ 4 = 1 remainder 3 becomes 1.3.
 
@@ -393,18 +367,6 @@ TEN_APPENDS_ZERO = MalRule(
     needs=("decimals",),
     source=DECIMAL_MISCONCEPTIONS,
 )
-ZERO_LOST_IN_QUOTIENT = MalRule(
-    id="zero-lost-in-quotient",
-    goals=("divide-wholes", "divide-by-whole"),
-    apply=zero_lost_in_quotient,
-    name="A zero lost in the quotient",
-    belief="where nothing goes in, nothing is written",
-    shows="612 ÷ 6 = 12.",
-    question="Multiply back. Do you get what was divided?",
-    picture="jumps",
-    met=DECIMAL_PRODUCTS,
-    source=PRACTICE,
-)
 REMAINDER_AS_DECIMAL = MalRule(
     id="remainder-as-decimal",
     goals=("divide-wholes", "write-decimal"),
@@ -442,7 +404,6 @@ MAL_RULES = (
     POINT_AS_IN_DIVIDEND,
     PERCENT_SIGN_IGNORED,
     TEN_APPENDS_ZERO,
-    ZERO_LOST_IN_QUOTIENT,
     REMAINDER_AS_DECIMAL,
     NEIGHBOURING_FACT,
 )

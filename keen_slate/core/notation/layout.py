@@ -22,9 +22,9 @@ from keen_slate.core.numbers.forms import (
     RepeatingDecimal,
     Whole,
 )
+from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, LongQuotient, Moving
 from keen_slate.core.problem.tree import (
     Chain,
-    Columns,
     Common,
     Comparison,
     Convert,
@@ -47,6 +47,9 @@ from keen_slate.core.problem.tree import (
     children,
     columns_as_sum,
     evaluate,
+    long_product_as_sum,
+    long_quotient_as_sum,
+    moving_as_product,
 )
 
 MINUS = "−"
@@ -302,6 +305,15 @@ class _Setter:
             as_sum = Sum(tuple(Term(_lengthened(t.expr, expr.places), t.minus) for t in as_sum.terms))
         return self.set(as_sum, None, labelled=labelled)
 
+    def product_on_paper(self, expr: LongProduct | AreaProduct, _at: Path | None, labelled: bool) -> Node:
+        return self.set(long_product_as_sum(expr), None, labelled=labelled)
+
+    def quotient_on_paper(self, expr: LongQuotient, _at: Path | None, labelled: bool) -> Node:
+        return self.set(long_quotient_as_sum(expr), None, labelled=labelled)
+
+    def moving(self, expr: Moving, _at: Path | None, labelled: bool) -> Node:
+        return self.set(moving_as_product(expr), None, labelled=labelled)
+
     def cross_products(self, expr: CrossProducts, _at: Path | None, _labelled: bool) -> Node:
         a, b, c, d = (
             Digits(str(n)) for fraction in (expr.first, expr.second) for n in (fraction.numerator, fraction.denominator)
@@ -354,6 +366,10 @@ _SETTING: dict[type, _Setting] = {
     Group: _Setter.group,
     Split: _Setter.split,
     Columns: _Setter.columns,
+    LongProduct: _Setter.product_on_paper,
+    AreaProduct: _Setter.product_on_paper,
+    LongQuotient: _Setter.quotient_on_paper,
+    Moving: _Setter.moving,
     CrossProducts: _Setter.cross_products,
     Gap: _Setter.gap,
     Convert: _Setter.asked,
@@ -367,8 +383,8 @@ _SETTING: dict[type, _Setting] = {
 }
 _HOLDING = frozenset(
     (
-        Negative, Sum, Product, Group, Split, Columns, Convert, Simplify, Rounding, Left, Estimating, Comparison, Chain,
-        Common,
+        Negative, Sum, Product, Group, Split, Columns, LongProduct, AreaProduct, LongQuotient, Moving, Convert,
+        Simplify, Rounding, Left, Estimating, Comparison, Chain, Common,
     )
 )  # fmt: skip
 """What holds its amounts inside, where they get their labels."""

@@ -67,3 +67,7 @@ CONTRASTS_WORKED = 240
 
 MAX_VALUE_DIGITS = 60
 """Digits in the top or bottom of any intermediate value: stops powers of powers before they grow."""
+
+LONGEST_ON_PAPER = 9
+"""Digits of a sum, of both factors together, and half of those of a division that is set out on paper: what fits
+between two margins, and some thirty strokes."""

@@ -22,6 +22,16 @@ from keen_slate.core.numbers.forms import (
     Whole,
     mixed_form,
 )
+from keen_slate.core.problem.paper import (
+    AreaProduct,
+    Columns,
+    LongProduct,
+    LongQuotient,
+    Moving,
+    OnPaper,
+    digits_value,
+    power_of_ten,
+)
 
 Path = tuple[int, ...]
 
@@ -125,60 +135,6 @@ class CrossProducts:
     @property
     def value(self) -> Fraction:
         return self.first.value - self.second.value if self.minus else self.first.value + self.second.value
-
-
-@dataclass(frozen=True, slots=True)
-class Columns:
-    """A decimal sum or difference set in columns, half done.
-
-    ``rows`` hold one digit a column, left to right, all of one length; in a subtraction the top row may hold a
-    regrouped 10 to 19. ``places`` columns lie after the point. The columns right of ``at`` are done and stand in
-    ``done``; ``carry`` is waiting above column ``at``.
-    """
-
-    rows: tuple[tuple[int, ...], ...]
-    minus: bool
-    places: int
-    at: int
-    done: tuple[int, ...] = ()
-    carry: int = 0
-
-    @property
-    def right_of(self) -> int:
-        """How many columns lie right of ``at``."""
-        return len(self.rows[0]) - 1 - self.at
-
-    def left_to_do(self, row: int) -> int:
-        """What the columns of a row that are not done yet are worth, in units of the last place."""
-        return digits_value(self.rows[row][: self.at + 1]) * power_of_ten(self.right_of)
-
-    @property
-    def units(self) -> int:
-        """What is done and what is still to do, in units of the last place."""
-        rows = [self.left_to_do(r) for r in range(len(self.rows))]
-        to_do = rows[0] - sum(rows[1:]) if self.minus else sum(rows)
-        return to_do + self.carry * power_of_ten(self.right_of) + digits_value(self.done)
-
-    @property
-    def value(self) -> Fraction:
-        return Fraction(self.units, 10**self.places)
-
-
-def power_of_ten(exponent: int) -> int:
-    """10 to an exponent of at least 0, as an integer to the type checker too."""
-    return int(10**exponent)
-
-
-def digits_value(digits: tuple[int, ...]) -> int:
-    """Digits, each 0 to 9 or a regrouped 10 to 19, as one number.
-
-    >>> digits_value((4, 13))
-    53
-    """
-    value = 0
-    for digit in digits:
-        value = value * 10 + digit
-    return value
 
 
 @dataclass(frozen=True, slots=True)
@@ -310,7 +266,7 @@ class Chain:
     total: int = 0
 
 
-Working = Negative | Sum | Product | Power | Group | Split | Columns | CrossProducts
+Working = Negative | Sum | Product | Power | Group | Split | CrossProducts | OnPaper
 Asked = Gap | Convert | Simplify | Rounding | Estimating | Comparison | Chain | Left | Common
 Expr = Numeral | Working | Asked
 
@@ -334,8 +290,52 @@ def columns_as_sum(columns: Columns) -> Sum:
     if columns.carry:
         terms.append(Term(_shortest_decimal(columns.carry * 10**columns.right_of, columns.places)))
     if columns.done:
-        terms.append(Term(DecimalNumeral(digits_value(columns.done), columns.places)))
+        done = digits_value(columns.done)
+        terms.append(Term(DecimalNumeral(done, columns.places) if columns.places else Whole(done)))
     return Sum(tuple(terms) or (Term(Whole(0)),))
+
+
+def long_product_as_sum(product: LongProduct | AreaProduct) -> Expr:
+    """A multiplication half done as what is done and what is still to do: 47 × 36 after its first row is
+    282 + 47 × 30, over a power of ten where places are to be pointed off."""
+    done: Expr
+    if product.adding is not None:
+        done = product.adding
+    else:
+        done = Whole(int(product.value * power_of_ten(product.places)))
+        if isinstance(product, AreaProduct):
+            left = [(a, b) for a in product.down for b in product.across][len(product.cells) :]
+            terms: tuple[Expr, ...] = (*(Whole(c) for c in product.cells), *(_times(a, b) for a, b in left))
+            done = Sum(tuple(Term(t) for t in terms))
+        elif not product.row and not product.carry:
+            rest = product.below // power_of_ten(product.at) * power_of_ten(product.at)
+            terms = (*(Whole(r) for r in product.rows), *((_times(product.above, rest),) if rest else ()))
+            done = Sum(tuple(Term(t) for t in terms))
+    if not product.places:
+        return done
+    over = Factor(Whole(power_of_ten(product.places)), divide=True)
+    return Product((Factor(done if is_numeral(done) else Group(done)), over))
+
+
+def _times(a: int, b: int) -> Product:
+    return Product((Factor(Whole(a)), Factor(Whole(b))))
+
+
+def long_quotient_as_sum(quotient: LongQuotient) -> Expr:
+    """A division half done: 7236 ÷ 12 after its first digit is 600 + 36 ÷ 12."""
+    left = quotient.digits[quotient.at :]
+    done = Fraction(digits_value(quotient.quotient) * power_of_ten(len(left)), power_of_ten(quotient.places))
+    rest = Fraction(quotient.rest * power_of_ten(len(left)) + digits_value(left), power_of_ten(quotient.places))
+    terms = [Term(decimal_for(done))] if done else []
+    if rest or not terms:
+        terms.append(Term(Product((Factor(decimal_for(rest)), Factor(Whole(quotient.divisor), divide=True)))))
+    return Sum(tuple(terms))
+
+
+def moving_as_product(moving: Moving) -> Expr:
+    """A number times a power of ten, or by one."""
+    number = DecimalNumeral(moving.digits, moving.places) if moving.places else Whole(moving.digits)
+    return Product((Factor(number), Factor(Whole(power_of_ten(abs(moving.by))), divide=moving.by < 0)))
 
 
 def _shortest_decimal(digits: int, places: int) -> Numeral:
@@ -498,6 +498,13 @@ def _no_ratio(expr: Expr) -> tuple[int, int]:
     raise NoOneValue(f"{expr!r} has no one value")
 
 
+def _paper_ratio(expr: LongProduct | AreaProduct) -> tuple[int, int]:
+    if expr.adding is None:
+        return _value_ratio(expr)
+    top, bottom = _ratio(expr.adding)
+    return top, bottom * 10**expr.places
+
+
 def _value_ratio(expr: Any) -> tuple[int, int]:
     value: Fraction = expr.value
     return value.numerator, value.denominator
@@ -517,6 +524,10 @@ _RATIOS: dict[type, Callable[[Any], tuple[int, int]]] = {
     Power: _power_ratio,
     Split: _split_ratio,
     Columns: lambda e: (e.units, 10**e.places),
+    LongProduct: lambda e: _paper_ratio(e),
+    AreaProduct: lambda e: _paper_ratio(e),
+    LongQuotient: _value_ratio,
+    Moving: _value_ratio,
     CrossProducts: _value_ratio,
     Rounding: _value_ratio,
     Common: _value_ratio,
@@ -560,6 +571,8 @@ _CHILDREN: dict[type, Callable[[Any], tuple[Expr, ...]]] = {
     Power: lambda e: (e.base,),
     Group: lambda e: (e.inner,),
     Chain: lambda e: (e.equals,) if e.equals is not None else (),
+    LongProduct: lambda e: (e.adding,) if e.adding is not None else (),
+    AreaProduct: lambda e: (e.adding,) if e.adding is not None else (),
 }
 
 
@@ -590,6 +603,8 @@ def with_child(expr: Expr, index: int, new: Expr) -> Expr:
             return Group(new, bracket)
         case Chain():
             return replace(expr, equals=new)
+        case LongProduct() | AreaProduct():
+            return replace(expr, adding=new)
         case _:
             raise ValueError(f"{expr!r} has no child {index}")
 

@@ -2,7 +2,7 @@
 
 from fractions import Fraction
 
-from keen_slate.core.machine.engine import Impasse, Move, Rule
+from keen_slate.core.machine.engine import Impasse, Move, Owned, Rule
 from keen_slate.core.machine.side_work import Calculation
 from keen_slate.core.numbers.forms import (
     NUMERALS,
@@ -35,8 +35,8 @@ from keen_slate.core.problem.tree import (
     with_child,
 )
 from keen_slate.core.rules.decimal_division import with_numbers
-from keen_slate.core.rules.long_division import long_division
 from keen_slate.core.rules.mixed_numbers import pieces_in_all
+from keen_slate.core.rules.on_paper import exact_quotient_on_paper, quotient_on_paper
 from keen_slate.core.saying import going_astray, other_forms
 from keen_slate.core.saying.say import Say
 
@@ -235,15 +235,35 @@ def write_decimal(expr: Expr) -> Move | Impasse:
     assert isinstance(part, CommonFraction)
     top, bottom = part.numerator, part.denominator
     if isinstance(after, RepeatingDecimal):
-        side = long_division(top, 0, bottom, more_places=after.places + len(after.block) + 1)
-        return Move(after, Say.of(other_forms.write_repeating, top=top, bottom=bottom, block=after.block), (side,))
+        return Move(after, Say.of(other_forms.write_repeating, top=top, bottom=bottom, block=after.block))
     assert places is not None
     if 10**places % bottom == 0 and bottom > 1:
         said = Say.of(other_forms.write_decimal_by_place, top=top, bottom=bottom, places=places)
     else:
         said = Say.of(other_forms.write_decimal, top=top, bottom=bottom, quotient=decimal_for(part.value))
-        return Move(after, said, (long_division(top, 0, bottom, more_places=places),))
     return Move(after, said)
+
+
+def decimal_on_paper(expr: Expr) -> Owned | None:
+    """The top divided by the bottom; a whole before the part comes along. None where the places name the decimal."""
+    part = expr.part if isinstance(expr, MixedNumber) else expr
+    if not isinstance(part, CommonFraction):
+        return None
+    places, whole = decimal_places(part.value), expr.whole if isinstance(expr, MixedNumber) else 0
+    if places is not None and 10**places % part.denominator == 0 and part.denominator > 1:
+        return None
+    if places is None:
+        after = repeating(part.value)
+        wanted = after.places + len(after.block) if after is not None else bounds.MAX_BLOCK
+        start = quotient_on_paper(part.numerator, 0, part.denominator, further=wanted)
+    else:
+        start = exact_quotient_on_paper(part.numerator, 0, part.denominator)
+
+    def written(found: Expr) -> Expr:
+        value = evaluate(found) + whole
+        return repeating(value) or found if isinstance(found, RepeatingDecimal) else decimal_for(value)
+
+    return None if start is None else Owned(start, written)
 
 
 LONGEST_DECIMAL = bounds.MAX_VALUE_DIGITS + bounds.MAX_BLOCK
@@ -347,7 +367,12 @@ WRITE_LOWEST_FRACTION = Rule(
     "write-lowest-fraction", "write-fraction", write_lowest_fraction, "write", ("decimal-fractions", "reduce-at-once")
 )
 WRITE_DECIMAL = Rule(
-    "write-decimal", "write-decimal", write_decimal, "write", question="What place does the {bottom} name?"
+    "write-decimal",
+    "write-decimal",
+    write_decimal,
+    "write",
+    question="What place does the {bottom} name?",
+    owns=decimal_on_paper,
 )
 PERCENTS_AS_FRACTIONS = Rule("percents-as-fractions", "percents-as-fractions", percents_as_fractions, "one-kind")
 PERCENTS_AS_DECIMALS = Rule("percents-as-decimals", "percents-as-decimals", percents_as_decimals, "one-kind")

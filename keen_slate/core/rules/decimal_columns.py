@@ -2,7 +2,8 @@
 
 from keen_slate.core.machine.engine import Impasse, Move, Rule
 from keen_slate.core.numbers.forms import DecimalNumeral, Whole
-from keen_slate.core.problem.tree import Columns, Expr, Sum, Term, children
+from keen_slate.core.problem.paper import Columns
+from keen_slate.core.problem.tree import Expr, Sum, Term, children
 from keen_slate.core.saying import going_astray, in_columns
 from keen_slate.core.saying.say import Say
 
@@ -79,11 +80,17 @@ def write_digit(expr: Expr) -> Move:
     total = digits[0] - digits[1] if expr.minus else sum(digits) + expr.carry
     carry, digit = divmod(total, 10)
     after = Columns(expr.rows, expr.minus, expr.places, expr.at - 1, (digit, *expr.done), carry)
+    shown = tuple(row[expr.at] for row in expr.rows if _stands(expr, row))
     said = Say.of(
-        in_columns.write_digit, digits=digits, minus=expr.minus, carried_in=expr.carry,
+        in_columns.write_digit, digits=shown, minus=expr.minus, carried_in=expr.carry,
         total=total, digit=digit, carry=carry, place=_place(expr, expr.at),
     )  # fmt: skip
     return Move(_read_off(after) if _is_done(after) else after, said)
+
+
+def _stands(columns: Columns, row: tuple[int, ...]) -> bool:
+    """Whether a digit is written in this column: none is before a number's first, but always one before the point."""
+    return any(row[: columns.at + 1]) or columns.at >= len(row) - 1 - columns.places
 
 
 def _is_done(columns: Columns) -> bool:
@@ -96,7 +103,7 @@ def _is_done(columns: Columns) -> bool:
 def _read_off(columns: Columns) -> Expr:
     """All columns done: the number that stands under the line, a last carry before it."""
     digits = int(str(columns.carry) + "".join(str(d) for d in columns.done))
-    return DecimalNumeral(digits, columns.places)
+    return DecimalNumeral(digits, columns.places) if columns.places else Whole(digits)
 
 
 def _place(columns: Columns, column: int) -> int:

@@ -5,12 +5,17 @@ from dataclasses import replace
 from fractions import Fraction
 from typing import Protocol
 
-from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.engine import Move, Owned, Rule
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, Factor, Negative, Product, Sum, Term, decimal_for
 from keen_slate.core.rules.factors import first_pair, pair_replaced
-from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
+from keen_slate.core.rules.on_paper import (
+    exact_quotient_on_paper,
+    moving_on_paper,
+    multiplied_by_parts,
+    product_on_paper,
+)
 from keen_slate.core.saying import in_columns
 from keen_slate.core.saying.say import Say
 
@@ -24,7 +29,35 @@ def multiply_decimals(expr: Expr) -> Move:
     a, b = (_digits_and_places(x) for x in first_pair(expr))
     digits, places = a[0] * b[0], a[1] + b[1]
     said = Say.of(in_columns.multiply_decimals, a=a[0], b=b[0], product=digits, places=places)
-    return Move(pair_replaced(expr, DecimalNumeral(digits, places)), said, multiplied_by_parts(a[0], b[0]))
+    return Move(pair_replaced(expr, DecimalNumeral(digits, places)), said)
+
+
+def multiply_decimals_in_parts(expr: Expr) -> Move:
+    """The whole numbers multiplied in the head, one cut into its places.
+
+    >>> [c.text for c in multiply_decimals_in_parts(read("1.4 × 0.7").expr).side]
+    ['10 × 7 = 70', '4 × 7 = 28', '70 + 28 = 98']
+    """
+    a, b = (_digits_and_places(x)[0] for x in first_pair(expr))
+    return replace(multiply_decimals(expr), side=multiplied_by_parts(a, b))
+
+
+def decimals_multiplied_on_paper(expr: Expr) -> Owned | None:
+    return _multiplied(expr, area=False)
+
+
+def decimals_multiplied_in_a_box(expr: Expr) -> Owned | None:
+    return _multiplied(expr, area=True)
+
+
+def _multiplied(expr: Expr, *, area: bool) -> Owned | None:
+    pair = first_pair(expr)
+    (a, a_places), (b, b_places) = (_digits_and_places(x) for x in pair)
+    for number, places, power in ((a, a_places, pair[1]), (b, b_places, pair[0])):
+        if isinstance(power, Whole) and (start := moving_on_paper(number, places, power.n, divide=False)):
+            return Owned(start, lambda moved: pair_replaced(expr, moved))
+    product = product_on_paper((a, a_places), (b, b_places), area=area)
+    return None if product is None else Owned(product, lambda found: pair_replaced(expr, found))
 
 
 def shift_points(expr: Expr) -> Move:
@@ -51,10 +84,14 @@ def divide_decimals(expr: Expr) -> Move:
     a, b = (_digits_and_places(x) for x in first_pair(expr))
     quotient = Fraction(a[0], b[0] * 10 ** a[1])
     after = decimal_for(quotient)
-    places = after.places if isinstance(after, DecimalNumeral) else 0
-    side = long_division(a[0], a[1], b[0], more_places=max(places - a[1], 0))
     said = Say.of(in_columns.divide_decimals, dividend=first_pair(expr)[0], divisor=b[0], quotient=after)
-    return Move(pair_replaced(expr, after), said, (side,))
+    return Move(pair_replaced(expr, after), said)
+
+
+def decimals_divided_on_paper(expr: Expr) -> Owned | None:
+    (a, places), (b, _) = (_digits_and_places(x) for x in first_pair(expr))
+    start = moving_on_paper(a, places, b, divide=True) or exact_quotient_on_paper(a, places, b)
+    return None if start is None else Owned(start, lambda quotient: pair_replaced(expr, quotient))
 
 
 def _digits_and_places(number: Expr) -> tuple[int, int]:
@@ -153,11 +190,31 @@ MULTIPLY_DECIMALS = Rule(
     "multiply-decimals",
     multiply_decimals,
     "work",
-    ("decimal-products", "whole-numbers"),
+    ("long-products", "rows"),
+    basic_fact=True,
+    owns=decimals_multiplied_on_paper,
+)
+MULTIPLY_DECIMALS_IN_A_BOX = Rule(
+    "multiply-decimals-in-a-box",
+    "multiply-decimals",
+    multiply_decimals,
+    "work",
+    ("long-products", "area"),
+    basic_fact=True,
+    owns=decimals_multiplied_in_a_box,
+)
+MULTIPLY_DECIMALS_IN_PARTS = Rule(
+    "multiply-decimals-in-parts",
+    "multiply-decimals",
+    multiply_decimals_in_parts,
+    "work",
+    ("long-products", "parts"),
     basic_fact=True,
 )
 SHIFT_POINTS = Rule("shift-points", "shift-points", shift_points, "one-kind")
-DIVIDE_DECIMALS = Rule("divide-decimals", "divide-by-whole", divide_decimals, "work", basic_fact=True)
+DIVIDE_DECIMALS = Rule(
+    "divide-decimals", "divide-by-whole", divide_decimals, "work", basic_fact=True, owns=decimals_divided_on_paper
+)
 AS_FRACTIONS = Rule(
     "decimals-as-fractions", "decimals-as-fractions", as_fractions, "one-kind", ("decimal-fractions", "reduce-at-end")
 )
@@ -175,6 +232,8 @@ RULES = (
     AS_FRACTIONS,
     AS_LOWEST_FRACTIONS,
     DIVIDE_DECIMALS,
+    MULTIPLY_DECIMALS_IN_A_BOX,
+    MULTIPLY_DECIMALS_IN_PARTS,
     MULTIPLY_DECIMALS,
     SHIFT_POINTS,
 )

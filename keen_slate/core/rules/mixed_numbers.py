@@ -1,10 +1,10 @@
 """Wholes and parts: putting wholes by, carrying, regrouping, joining, and going over to improper fractions."""
 
-from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.engine import Move, Owned, Rule
 from keen_slate.core.machine.side_work import Calculation, SideWork
-from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form, whole_and_part
 from keen_slate.core.problem.tree import Expr, Factor, Negative, Product, Split, Sum, Term, children, evaluate
-from keen_slate.core.rules.long_division import long_division
+from keen_slate.core.rules.on_paper import quotient_on_paper, sum_on_paper
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend, with_parts_combined
 from keen_slate.core.saying import calculating, wholes_and_parts
 from keen_slate.core.saying.say import Say
@@ -28,6 +28,21 @@ def put_wholes_by(expr: Expr) -> Move:
     return Move(Sum((Term(Whole(total)), *fractions)), said)
 
 
+def wholes_on_paper(expr: Expr) -> Owned | None:
+    """The wholes in columns, where a class would not add or take them away in the head."""
+    parts = SumParts.of(expr)
+    start = sum_on_paper(parts.wholes(), alone=False) if parts.wholes() else None
+    fractions = tuple(p for _, p in parts.parts)
+
+    def written(total: Expr) -> Expr:
+        assert isinstance(total, Whole)
+        if len(fractions) < 2:
+            return mixed_form(total.n, fractions[0].numerator, fractions[0].denominator) if fractions else total
+        return Sum((Term(total), *(Term(p) for p in fractions)))
+
+    return None if start is None else Owned(start, written)
+
+
 def combine_tops(expr: Expr) -> Move:
     """Pieces of one size are counted together: 9/12 + 10/12 = 19/12.
 
@@ -44,6 +59,18 @@ def combine_tops(expr: Expr) -> Move:
         )
     after = with_parts_combined(parts, CommonFraction(sum(tops), bottom))
     return Move(after, Say.of(wholes_and_parts.combine_tops, tops=tops, bottom=bottom))
+
+
+def tops_on_paper(expr: Expr) -> Owned | None:
+    """The tops in columns, where a class would not count them in the head."""
+    parts = SumParts.of(expr)
+    start = sum_on_paper(parts.tops(), alone=False)
+
+    def written(total: Expr) -> Expr:
+        assert isinstance(total, Whole)
+        return with_parts_combined(parts, CommonFraction(total.n, parts.bottoms[0]))
+
+    return None if start is None else Owned(start, written)
 
 
 def join(expr: Expr) -> Move:
@@ -297,8 +324,27 @@ def divide_out_wholes(expr: Expr) -> Move:
         rest=rest,
         wholes=wholes,
     )
-    side = long_division(part.numerator, 0, part.denominator)
-    return Move(mixed_form(sum(wholes) + count, rest, part.denominator), said, (side,))
+    return Move(mixed_form(sum(wholes) + count, rest, part.denominator), said)
+
+
+def wholes_divided_out_on_paper(expr: Expr) -> Owned | None:
+    """The division with remainder beside the line; what it gives joins the wholes that are there."""
+    if isinstance(expr, Sum):
+        parts = SumParts.of(expr)
+        wholes, part = parts.wholes(), parts.parts[0][1]
+    elif isinstance(expr, MixedNumber):
+        wholes, part = (expr.whole,), expr.part
+    else:
+        assert isinstance(expr, CommonFraction)
+        wholes, part = (), expr
+    start = quotient_on_paper(part.numerator, 0, part.denominator)
+
+    def written(found: Expr) -> Expr:
+        whole, rest = whole_and_part(found)  # type: ignore[arg-type]  # a whole or a mixed number
+        top = rest.numerator if rest else 0
+        return mixed_form(sum(wholes) + whole, top, part.denominator)
+
+    return None if start is None else Owned(start, written)
 
 
 def mixed_first(expr: Expr) -> Move:
@@ -442,9 +488,9 @@ def pieces_in_all(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:
     return tuple((n.whole, n.denominator) for n in (before, *children(before)) if isinstance(n, MixedNumber))
 
 
-PUT_WHOLES_BY = Rule("put-wholes-by", "put-wholes-by", put_wholes_by, "wholes", basic_fact=True)
-COMBINE_TOPS = Rule("combine-tops", "combine-tops", combine_tops, "parts", basic_fact=True)
-JOIN = Rule("join", "join", join, "wholes", basic_fact=True)
+PUT_WHOLES_BY = Rule("put-wholes-by", "put-wholes-by", put_wholes_by, "wholes", basic_fact=True, owns=wholes_on_paper)
+COMBINE_TOPS = Rule("combine-tops", "combine-tops", combine_tops, "parts", basic_fact=True, owns=tops_on_paper)
+JOIN = Rule("join", "join", join, "wholes", basic_fact=True, owns=wholes_on_paper)
 REGROUP = Rule(
     "regroup",
     "regroup",
@@ -495,6 +541,7 @@ DIVIDE_OUT_WHOLES = Rule(
     question="How many wholes are in it?",
     basic_fact=True,
     facts=_wholes_in,
+    owns=wholes_divided_out_on_paper,
 )
 DIVIDE_OUT_CARRY = Rule(
     "divide-out-carry",
@@ -504,6 +551,7 @@ DIVIDE_OUT_CARRY = Rule(
     ("wholes-out", "division"),
     question="Do the parts make another whole?",
     basic_fact=True,
+    owns=wholes_divided_out_on_paper,
 )
 MAKE_WHOLES = Rule("make-wholes", "make-wholes", make_wholes, "one-kind")
 MIXED_FIRST = Rule("mixed-first", "mixed-first", mixed_first, "one-kind")

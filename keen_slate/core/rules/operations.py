@@ -1,6 +1,6 @@
 """Whole numbers, powers, and which two terms are worked on."""
 
-from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.engine import Move, Owned, Rule
 from keen_slate.core.numbers.forms import CommonFraction, Whole
 from keen_slate.core.problem.tree import (
     Expr,
@@ -16,7 +16,14 @@ from keen_slate.core.problem.tree import (
     is_zero,
 )
 from keen_slate.core.rules.factors import chained, first_pair, pair_replaced, whole_of
-from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
+from keen_slate.core.rules.on_paper import (
+    LARGEST_FACT,
+    moving_on_paper,
+    multiplied_by_parts,
+    product_on_paper,
+    quotient_on_paper,
+    sum_on_paper,
+)
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 
@@ -63,9 +70,39 @@ def multiply_wholes(expr: Expr) -> Move:
     '12 × 2'
     """
     a, b = (whole_of(x) for x in first_pair(expr))
-    return Move(
-        pair_replaced(expr, Whole(a * b)), Say.of(calculating.multiply_wholes, a=a, b=b), multiplied_by_parts(a, b)
-    )
+    return Move(pair_replaced(expr, Whole(a * b)), Say.of(calculating.multiply_wholes, a=a, b=b))
+
+
+def multiply_in_parts(expr: Expr) -> Move:
+    """The same in the head, one factor cut into its places: 48 × 25 is 48 × 5 and 48 × 20.
+
+    >>> [c.text for c in multiply_in_parts(read("14 × 7").expr).side]
+    ['10 × 7 = 70', '4 × 7 = 28', '70 + 28 = 98']
+    """
+    a, b = (whole_of(x) for x in first_pair(expr))
+    move = multiply_wholes(expr)
+    return Move(move.after, move.said, multiplied_by_parts(a, b))
+
+
+def wholes_added_on_paper(expr: Expr) -> Owned | None:
+    numbers = [whole_of(t.expr) for t in expr.terms] if isinstance(expr, Sum) else []
+    start = sum_on_paper(tuple(-n if t.minus else n for n, t in zip(numbers, expr.terms, strict=True)))  # type: ignore[union-attr]
+    return None if start is None else Owned(start, lambda total: total)
+
+
+def wholes_multiplied_on_paper(expr: Expr) -> Owned | None:
+    return _multiplied(expr, area=False)
+
+
+def wholes_multiplied_in_a_box(expr: Expr) -> Owned | None:
+    return _multiplied(expr, area=True)
+
+
+def _multiplied(expr: Expr, *, area: bool) -> Owned | None:
+    a, b = (whole_of(x) for x in first_pair(expr))
+    number, power = (b, a) if str(a).strip("0") == "1" else (a, b)
+    start = moving_on_paper(number, 0, power, divide=False) or product_on_paper((a, 0), (b, 0), area=area)
+    return None if start is None else Owned(start, lambda product: pair_replaced(expr, product))
 
 
 def divide_wholes(expr: Expr) -> Move:
@@ -76,9 +113,16 @@ def divide_wholes(expr: Expr) -> Move:
     """
     a, b = (whole_of(x) for x in first_pair(expr))
     if a % b == 0:
-        side = (long_division(a, 0, b),) if a > 144 else ()
-        return Move(pair_replaced(expr, Whole(a // b)), Say.of(calculating.divide_wholes, a=a, b=b), side)
+        return Move(pair_replaced(expr, Whole(a // b)), Say.of(calculating.divide_wholes, a=a, b=b))
     return Move(pair_replaced(expr, CommonFraction(a, b)), Say.of(calculating.divide_as_fraction, a=a, b=b))
+
+
+def wholes_divided_on_paper(expr: Expr) -> Owned | None:
+    a, b = (whole_of(x) for x in first_pair(expr))
+    if b == 0 or a % b or max(a // b, b) <= LARGEST_FACT:
+        return None
+    start = moving_on_paper(a, 0, b, divide=True) or quotient_on_paper(a, 0, b)
+    return None if start is None else Owned(start, lambda quotient: pair_replaced(expr, quotient))
 
 
 def raise_power(expr: Expr) -> Move:
@@ -101,15 +145,47 @@ def _factors(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:
 
 TAKE_FIRST = Rule("take-first", "take-first", take_first, "work")
 DROP_ZERO_TERMS = Rule("drop-zero-terms", "drop-zero-terms", drop_zero_terms, "order")
-ADD_WHOLES = Rule("add-wholes", "add-wholes", add_wholes, "work", basic_fact=True)
-MULTIPLY_WHOLES = Rule("multiply-wholes", "multiply-wholes", multiply_wholes, "work", basic_fact=True, facts=_factors)
-DIVIDE_WHOLES = Rule("divide-wholes", "divide-wholes", divide_wholes, "work", basic_fact=True)
+ADD_WHOLES = Rule("add-wholes", "add-wholes", add_wholes, "work", basic_fact=True, owns=wholes_added_on_paper)
+MULTIPLY_WHOLES = Rule(
+    "multiply-wholes",
+    "multiply-wholes",
+    multiply_wholes,
+    "work",
+    ("long-products", "rows"),
+    basic_fact=True,
+    facts=_factors,
+    owns=wholes_multiplied_on_paper,
+)
+MULTIPLY_IN_A_BOX = Rule(
+    "multiply-in-a-box",
+    "multiply-wholes",
+    multiply_wholes,
+    "work",
+    ("long-products", "area"),
+    basic_fact=True,
+    facts=_factors,
+    owns=wholes_multiplied_in_a_box,
+)
+MULTIPLY_IN_PARTS = Rule(
+    "multiply-in-parts",
+    "multiply-wholes",
+    multiply_in_parts,
+    "work",
+    ("long-products", "parts"),
+    basic_fact=True,
+    facts=_factors,
+)
+DIVIDE_WHOLES = Rule(
+    "divide-wholes", "divide-wholes", divide_wholes, "work", basic_fact=True, owns=wholes_divided_on_paper
+)
 RAISE = Rule("raise", "raise", raise_power, "one-kind")
 
 RULES = (
     ADD_WHOLES,
     DIVIDE_WHOLES,
     DROP_ZERO_TERMS,
+    MULTIPLY_IN_A_BOX,
+    MULTIPLY_IN_PARTS,
     MULTIPLY_WHOLES,
     RAISE,
     TAKE_FIRST,

@@ -18,10 +18,10 @@ from keen_slate.core.numbers.forms import (
     Whole,
     whole_and_part,
 )
+from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, LongQuotient, Moving
 from keen_slate.core.problem.tree import (
     MEASURE,
     Chain,
-    Columns,
     Common,
     Comparison,
     Convert,
@@ -196,6 +196,12 @@ def work_out(expr: Expr) -> Opening:
             return ("gather-regrouped" if expr.regrouped else "join-split"), ()
         case Columns():
             return "column", ()
+        case LongProduct() | AreaProduct():
+            return "long-product", ()
+        case LongQuotient():
+            return "long-quotient", ()
+        case Moving():
+            return ("fill-places" if expr.moved else "move-digits"), ()
         case CrossProducts():
             return "work-cross-products", ()
         case Power():
@@ -454,6 +460,28 @@ def column(expr: Expr) -> Opening:
     if expr.minus and expr.rows[0][expr.at] < expr.rows[1][expr.at]:
         return "regroup-column", ()
     return "write-digit", ()
+
+
+def long_product(expr: Expr) -> Opening:
+    """Row by row, or cell by cell, from the right; then all are added, and the point placed."""
+    assert isinstance(expr, (LongProduct, AreaProduct))
+    if expr.adding is not None:
+        return "place-point", ()
+    if isinstance(expr, AreaProduct):
+        return ("fill-cell" if len(expr.cells) < len(expr.down) * len(expr.across) else "add-rows"), ()
+    if expr.at >= len(str(expr.below)):
+        return "add-rows", ()
+    if not expr.multiplier:
+        return "skip-row", ()
+    return ("shift-row" if expr.at and not expr.shifted else "multiply-digit"), ()
+
+
+def long_quotient(expr: Expr) -> Opening:
+    """A digit of the quotient for each that is brought down; on after the point while something is left."""
+    assert isinstance(expr, LongQuotient)
+    if expr.at < len(expr.digits):
+        return "quotient-digit", ()
+    return ("go-on-after-point" if expr.rest and expr.further else "read-quotient"), ()
 
 
 def multiply_divide(expr: Expr) -> Opening:

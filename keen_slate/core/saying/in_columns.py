@@ -25,6 +25,8 @@ def write_digit(
     _: Manner, digits: tuple[int, ...], minus: bool, carried_in: int, total: int, digit: int, carry: int, place: int
 ) -> str:
     numbers = digits + ((carried_in,) if carried_in and not minus else ())
+    if len(numbers) == 1:
+        return f"{sentence(place_name(place))}: {total} alone."
     text = f"{f' {MINUS} ' if minus else ' + '}".join(map(str, numbers)) + f" = {total}"
     carried = f" Write {digit}, carry {carry}." if carry else ""
     return f"{sentence(place_name(place))}: {text}.{carried}"

@@ -48,7 +48,10 @@ _ORDINALS = {
     60: "sixtieth", 70: "seventieth", 80: "eightieth", 90: "ninetieth", 100: "hundredth", 1000: "thousandth",
 }  # fmt: skip
 _PLACES = {
-    0: "ones", 1: "tens", 2: "hundreds", 3: "thousands", -1: "tenths", -2: "hundredths", -3: "thousandths",
+    0: "ones", 1: "tens", 2: "hundreds", 3: "thousands", 4: "ten thousands", 5: "hundred thousands", 6: "millions",
+    7: "ten millions", 8: "hundred millions",
+    -1: "tenths", -2: "hundredths", -3: "thousandths", -4: "ten-thousandths", -5: "hundred-thousandths",
+    -6: "millionths",
 }  # fmt: skip
 
 

@@ -185,6 +185,25 @@ FACETS = (
         ),
     ),
     Facet(
+        "long-products",
+        "Products beyond the tables",
+        (
+            Choice("rows", "in rows", "Under each other, a row for each digit, then the rows are added."),
+            Choice("area", "in a box", "Both numbers cut by their places: the parts of a rectangle."),
+            Choice("parts", "in parts", "In the head: one number cut by its places."),
+        ),
+        only_writing="rows",
+    ),
+    Facet(
+        "long-quotients",
+        "Division on paper",
+        (
+            Choice("long", "long", "Each product and what is left is written under the number."),
+            Choice("short", "short", "Only what is left is written, small before the next digit."),
+        ),
+        only_writing="long",
+    ),
+    Facet(
         "decimal-fractions",
         "Decimals as fractions",
         (

@@ -3,13 +3,14 @@
 from keen_slate.core.machine.engine import Derivation, Rule
 from keen_slate.core.machine.side_work import (
     Calculation,
-    Division,
     FactorPairs,
     Multiples,
     PrimeFactors,
     Renaming,
+    SetOut,
     SideWork,
 )
+from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, LongQuotient, Moving, OnPaper, digits_value
 from keen_slate.core.problem.tree import at_path
 
 
@@ -47,5 +48,24 @@ def numbers_beside(side: SideWork) -> int:
             return 2
         case Calculation():
             return 1
-        case Division(rows=rows):
-            return 2 * len(rows)
+        case SetOut(start):
+            return numbers_on_paper(start)
+
+
+def numbers_on_paper(start: OnPaper) -> int:
+    """How many numbers a calculation on paper is written with, beside those that it is about and what it gives.
+
+    >>> numbers_on_paper(LongProduct(47, 36)), numbers_on_paper(Columns.of((61, 27), minus=True))
+    (2, 0)
+    """
+    match start:
+        case LongProduct(below=below):
+            rows = len(str(below).replace("0", ""))
+            return rows if rows > 1 else 0
+        case AreaProduct(down, across):
+            return len(down) * len(across)
+        case LongQuotient(digits, _, divisor):
+            quotient = str(digits_value(digits) // divisor)
+            return 2 * len(quotient.replace("0", "")) + start.further
+        case Columns() | Moving():
+            return 0

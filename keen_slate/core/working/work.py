@@ -9,9 +9,9 @@ from keen_slate.core.machine.school import Refused, School, fitting_school, scho
 from keen_slate.core.machine.side_work import SideWork
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.paper import Columns
 from keen_slate.core.problem.tree import (
     Chain,
-    Columns,
     Comparison,
     Convert,
     CrossProducts,

@@ -5,7 +5,8 @@ from typing import Literal
 from keen_slate.services.shapes.base import Acronym, Choices, RevisionNumber, Shape, WordChoices
 from keen_slate.services.shapes.work import Policy
 
-Organiser = Literal["lines", "columns", "panels", "checklist"]
+Organiser = Literal["fitting", "lines", "columns", "panels", "checklist"]
+"""``fitting``: columns for what is stacked, lines for the rest."""
 
 
 class DeskSettings(Shape):
@@ -16,7 +17,7 @@ class DeskSettings(Shape):
     school: Choices = {}
     policy: Policy = "simplest-form"
     label_required: bool = False
-    organiser: Organiser = "lines"
+    organiser: Organiser = "fitting"
 
 
 class KeptSettings(Shape):

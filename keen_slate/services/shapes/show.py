@@ -1,16 +1,19 @@
 """A lesson on the projector."""
 
+from typing import Literal
 from uuid import UUID
 
 from keen_slate.core.working.work import Sign
 from keen_slate.services.shapes.base import Notation, Shape
-from keen_slate.services.shapes.work import ShownEstimate, Side
+from keen_slate.services.shapes.work import ShownBoard, ShownEstimate, Side
 
 
 class LessonLine(Shape):
     """A line of a lesson; ``question`` is what to ask before it is shown, ``only_asks`` marks a line that only asks;
-    ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow."""
+    ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow;
+    ``at`` is its place in the working, to which boards refer."""
 
+    at: int
     sign: Sign
     notation: Notation
     reason: str
@@ -26,12 +29,14 @@ class WrongOnPurpose(Shape):
     """A wrong working to be shown and disproved, and what unsettles it."""
 
     lines: list[LessonLine]
+    boards: list[ShownBoard]
     question: str
 
 
 class LessonItem(Shape):
     """An example as it is shown to a class. With ``turn`` the pupils work it first; ``find`` is what to ask of a wrong
-    working whose mistake is to be found, and empty for a right one."""
+    working whose mistake is to be found, and empty for a right one. ``layout`` is how it is laid out: in
+    columns each of the ``boards`` comes stroke by stroke in place of its lines."""
 
     id: UUID
     role: str
@@ -43,6 +48,8 @@ class LessonItem(Shape):
     turn: bool
     find: str
     wrong: WrongOnPurpose | None
+    layout: Literal["lines", "columns"]
+    boards: list[ShownBoard]
 
 
 class Lesson(Shape):

@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from keen_slate.core.machine.acts import Panel
+from keen_slate.core.working.boards.grid import Hand, Kind, Slot
 from keen_slate.core.working.work import Sign
 from keen_slate.services.shapes.base import (
     Acronym,
@@ -49,18 +50,68 @@ class ListSide(Shape):
     ringed: str
 
 
-class DivisionSide(Shape):
-    """A division written out; each row is what is divided, what is taken away, what is left."""
+class ShownPlace(Shape):
+    """A cell of a board and a slot in it: its figure, the two of a fraction, behind the figure, small before it."""
 
-    kind: Literal["division"] = "division"
-    dividend: str
-    divisor: str
-    quotient: str
-    remainder: str
-    rows: list[list[str]]
+    row: int
+    column: int
+    slot: Slot
 
 
-Side = Annotated[MultiplesSide | ListSide | DivisionSide | NotationSide, Field(discriminator="kind")]
+class ShownMark(ShownPlace):
+    """Something written; what is written where something stands already goes above it."""
+
+    text: str
+    hand: Hand
+
+
+class ShownRule(Shape):
+    """A line below a row, at the left of a column, or over figures."""
+
+    row: int
+    first: int
+    last: int
+    side: Literal["below", "left", "above"]
+
+
+class ShownStroke(Shape):
+    """What comes at once: struck, written, ruled, with its reason; ``question`` is what to ask before it, ``line`` the
+    line of the working that it belongs to."""
+
+    writes: list[ShownMark]
+    strikes: list[ShownPlace]
+    rules: list[ShownRule]
+    reason: str
+    reason_html: str
+    question: str
+    line: int | None
+
+
+class ShownBoard(Shape):
+    """A calculation in columns, stroke by stroke, on a grid; it stands for the lines first to last. ``small`` are rows
+    of carries and headings, ``amounts`` those behind which the label stands; ``told`` says it in words when it is done.
+    """
+
+    kind: Kind
+    rows: int
+    columns: int
+    small: list[int]
+    amounts: list[int]
+    label: str
+    first: int
+    last: int
+    strokes: list[ShownStroke]
+    told: str
+
+
+class BoardSide(Shape):
+    """A calculation on paper beside the line."""
+
+    kind: Literal["board"] = "board"
+    board: ShownBoard
+
+
+Side = Annotated[MultiplesSide | ListSide | BoardSide | NotationSide, Field(discriminator="kind")]
 
 
 class ShownLine(Shape):
@@ -82,53 +133,6 @@ class ShownLine(Shape):
     side: list[Side]
     by_mistake: bool
     question: bool
-
-
-class ShownFigure(Shape):
-    """A figure in its place: all it was, the last in force, the rest struck; a placeholder is written lighter."""
-
-    written: list[str]
-    placeholder: bool
-
-
-class StackedNumber(Shape):
-    """A number of a stage of column work; ``multiplier`` stands beside top and bottom where it is more than 1."""
-
-    minus: bool
-    whole: ShownFigure | None
-    top: ShownFigure | None
-    bottom: str | None
-    multiplier: int
-
-
-class FractionColumns(Shape):
-    """Mixed numbers under each other, renamed and regrouped to the right; it stands for the lines first to last."""
-
-    kind: Literal["fractions"] = "fractions"
-    label: str
-    first: int
-    last: int
-    stages: list[list[StackedNumber]]
-    results: list[StackedNumber]
-    tops: str
-
-
-class DecimalColumns(Shape):
-    """Digits under digits, ``places`` of them after the decimal sign ``point``."""
-
-    kind: Literal["decimals"] = "decimals"
-    label: str
-    point: str
-    first: int
-    last: int
-    minus: bool
-    places: int
-    carries: list[str]
-    rows: list[list[ShownFigure]]
-    result: list[str]
-
-
-ShownStack = Annotated[FractionColumns | DecimalColumns, Field(discriminator="kind")]
 
 
 class ShownChoice(Shape):
@@ -221,7 +225,7 @@ class NamedPanel(Shape):
 class Worked(Shape):
     """A problem worked. ``notes`` say how the text could also be read, ``refused`` which choices cannot be followed and
     what is done instead; ``solutions`` counts the ways to fill blanks; ``order`` is the acronym, letter by letter, each
-    with the operation it stands for."""
+    with the operation it stands for; ``layout`` is what fits the problem."""
 
     problem: Notation
     asked: str
@@ -232,7 +236,8 @@ class Worked(Shape):
     value: str | None
     school: dict[str, str]
     lines: list[ShownLine]
-    stacks: list[ShownStack]
+    boards: list[ShownBoard]
+    layout: Literal["lines", "columns"]
     acts: dict[str, str]
     panels: list[NamedPanel]
     order: list[list[str]]

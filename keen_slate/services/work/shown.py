@@ -8,11 +8,11 @@ from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.machine.school import School
 from keen_slate.core.machine.side_work import (
     Calculation,
-    Division,
     FactorPairs,
     Multiples,
     PrimeFactors,
     Renaming,
+    SetOut,
     SideWork,
 )
 from keen_slate.core.notation.layout import Row, Sign, layout
@@ -33,16 +33,8 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.saying.names import ACRONYM_LETTERS
 from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACET
+from keen_slate.core.working.boards.listing import board_beside, fits_columns
 from keen_slate.core.working.order import operation_of
-from keen_slate.core.working.stack import (
-    DecimalStack,
-    Figure,
-    FractionStack,
-    Stack,
-    StackNumber,
-    stacked_number,
-    stacks_of,
-)
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import markup, math, mathml
@@ -50,11 +42,9 @@ from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.base import Notation
 from keen_slate.services.shapes.work import (
+    BoardSide,
     CopiedText,
     CopyRequest,
-    DecimalColumns,
-    DivisionSide,
-    FractionColumns,
     ListSide,
     MultiplesRow,
     MultiplesSide,
@@ -63,16 +53,14 @@ from keen_slate.services.shapes.work import (
     Pictures,
     PicturesOfLine,
     ShownDemand,
-    ShownFigure,
     ShownLine,
     ShownPicture,
-    ShownStack,
     Side,
-    StackedNumber,
     Worked,
     WorkRequest,
 )
 from keen_slate.services.work.asked import Asked, task_of
+from keen_slate.services.work.boards import shown_board, shown_boards
 
 
 def work_out(request: WorkRequest) -> Worked:
@@ -84,7 +72,7 @@ def work_out(request: WorkRequest) -> Worked:
 def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Worked:
     expr = asked.problem.expr
     has_value = not isinstance(expr, (Comparison, Chain))
-    lines = [_shown_line(n, asked) for n in working.lines]
+    lines = [_shown_line(n, asked, working.derivation.school) for n in working.lines]
     lines[0] = lines[0].model_copy(update={"reason": task_of(asked), "reason_html": task_of(asked)})
     ordered = any(line.operation for line in lines)
     return Worked(
@@ -97,7 +85,8 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
         value=str(evaluate(expr)) if has_value else None,
         school=asked.school.as_dict(),
         lines=lines,
-        stacks=[s for stack in stacks_of(working.derivation) if (s := _shown_stack(stack, working, asked))],
+        boards=shown_boards(asked, working),
+        layout="columns" if fits_columns(working.derivation) else "lines",
         acts={n.act: in_words(ACTS[n.act].name, asked.words) for n in working.lines},
         panels=[NamedPanel(id=panel, name=in_words(name, asked.words)) for panel, name in PANELS.items()],
         order=[list(pair) for pair in ACRONYM_LETTERS[acronym]] if ordered else [],
@@ -150,7 +139,7 @@ def copy_out(request: CopyRequest) -> CopiedText:
     return CopiedText(text=text)
 
 
-def _shown_line(line: Line, asked: Asked) -> ShownLine:
+def _shown_line(line: Line, asked: Asked, school: School) -> ShownLine:
     reason = asked.say(line.said)
     return ShownLine(
         sign=line.sign,
@@ -161,52 +150,13 @@ def _shown_line(line: Line, asked: Asked) -> ShownLine:
         operation=operation_of(asked.problem.expr, line.step) if line.step else None,
         reason=reason,
         reason_html=prose_html(reason),
-        side=[_shown_side(s, asked.words) for s in line.side],
+        side=[_shown_side(s, asked, school) for s in line.side],
         by_mistake=line.by_mistake,
         question=line.is_question,
     )
 
 
-def _shown_stack(stack: Stack, working: Working, asked: Asked) -> ShownStack | None:
-    """A stack with the lines that it stands for; None where none of its steps wrote a line."""
-    steps = working.derivation.steps[stack.steps[0] : stack.steps[1] + 1]
-    lines = [i for i, line in enumerate(working.lines) if line.step is not None and any(line.step is s for s in steps)]
-    if not lines:
-        return None
-    if isinstance(stack, DecimalStack):
-        return DecimalColumns(
-            label=asked.problem.label, point=asked.words.decimal_sign, first=lines[0], last=lines[-1],
-            minus=stack.minus, places=stack.places, carries=list(stack.carries),
-            rows=[[_figure(f) for f in row] for row in stack.rows], result=list(stack.result),
-        )  # fmt: skip
-    assert isinstance(stack, FractionStack)
-    sign = " − " if any(t < 0 for t in stack.tops) else " + "
-    tops = f"{sign.join(str(abs(t)) for t in stack.tops)} = {sum(stack.tops)}" if len(stack.tops) > 1 else ""
-    return FractionColumns(
-        label=asked.problem.label,
-        first=lines[0],
-        last=lines[-1],
-        stages=[[_stacked(n) for n in stage] for stage in stack.stages],
-        results=[_stacked(stacked_number(r)) for r in stack.results],
-        tops=tops,
-    )
-
-
-def _stacked(number: StackNumber) -> StackedNumber:
-    return StackedNumber(
-        minus=number.minus,
-        whole=_figure(number.whole) if number.whole else None,
-        top=_figure(number.top) if number.top else None,
-        bottom=None if number.bottom is None else str(number.bottom),
-        multiplier=number.multiplier,
-    )
-
-
-def _figure(figure: Figure) -> ShownFigure:
-    return ShownFigure(written=list(figure.written), placeholder=figure.placeholder)
-
-
-def _shown_side(side: SideWork, words: Manner) -> Side:
+def _shown_side(side: SideWork, asked: Asked, school: School) -> Side:
     match side:
         case Multiples(rows, match):
             shown = [
@@ -229,12 +179,8 @@ def _shown_side(side: SideWork, words: Manner) -> Side:
         case FactorPairs(pair_rows, ringed):
             told = [f"{n}: {', '.join(f'{a} × {b}' for a, b in pairs)}" for n, pairs in pair_rows]
             return ListSide(rows=told, ringed=str(ringed))
-        case Division(dividend, divisor, quotient, remainder, rows):
-            return DivisionSide(
-                dividend=words.decimal(dividend), divisor=str(divisor),
-                quotient=words.decimal(quotient), remainder=str(remainder),
-                rows=[[str(n) for n in row] for row in rows],
-            )  # fmt: skip
+        case SetOut():
+            return BoardSide(board=shown_board(board_beside(side, school, 0), asked))
         case Calculation(text):
             return NotationSide(notation=Notation(text=text, mathml=math(f"<mtext>{text}</mtext>")))
 

@@ -39,7 +39,7 @@ const sets = useSets()
 
 const wished = reactive<Omit<PrintRequest, 'versions'>>({
   kind: 'as-set',
-  organiser: 'lines',
+  organiser: 'fitting',
   paper: 'a4',
   columns: 1,
   title: '',

@@ -25,7 +25,12 @@ const picturesShown = ref(true)
 const count = computed(() => lesson.lesson.value?.items.length ?? 0)
 const trouble = computed(() => lesson.fault.value?.message)
 const picture = computed(() => {
-  const drawn = shown.value.flatMap((step) => (step.kind === 'line' && step.line.picture ? [step.line.picture] : []))
+  const drawn = shown.value.flatMap((step) => {
+    if (step.kind === 'line') return step.line.picture ? [step.line.picture] : []
+    if (step.kind !== 'stroke') return []
+    const picture = current.value?.lines.find((line) => line.at === step.at)?.picture
+    return picture && step.board.strokes[step.stroke]?.line === step.at ? [picture] : []
+  })
   return (picturesShown.value && drawn.at(-1)) || ''
 })
 const wrong = computed(() => (wrongShown.value ? (current.value?.wrong ?? null) : null))
@@ -60,7 +65,7 @@ useKeys({
   <div class="show" :class="{ 'dark-room': dark }" @click.self="next">
     <p v-if="trouble" class="show-trouble" role="alert">{{ trouble }}</p>
     <template v-else-if="current">
-      <ShowSheet :item="current" :shown="shown" :aria-label="`Item ${item + 1}`" @click="next" />
+      <ShowSheet :item="current" :shown="shown" :beside="Boolean(picture || wrong)" :aria-label="`Item ${item + 1}`" @click="next" />
       <ShowBeside v-if="picture || wrong" :picture="picture" :wrong="wrong" :asked="wrongShown === 2" />
       <footer class="show-foot">
         <span class="show-place">{{ item + 1 }} of {{ count }}</span>

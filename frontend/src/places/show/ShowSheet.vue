@@ -1,16 +1,38 @@
 <script setup lang="ts">
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
-import type { LessonItem } from '@/api/client'
+import type { LessonItem, LessonLine, ShownBoard } from '@/api/client'
+import { heightsOf } from '@/shared/boards'
+import ColumnWork from '@/shared/ColumnWork.vue'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
 import type { Step } from './steps'
 
 /** What has been shown of an item; nothing of what comes stands in the page. */
-const props = defineProps<{ item: LessonItem; shown: Step[] }>()
+const props = defineProps<{ item: LessonItem; shown: Step[]; beside: boolean }>()
 const sheet = useTemplateRef('sheet')
 
 const now = computed(() => props.shown.at(-1))
-const lines = computed(() => props.shown.flatMap((step) => (step.kind === 'line' ? [step] : [])))
+type Entry = { kind: 'line'; line: LessonLine; at: number } | { kind: 'board'; board: ShownBoard; strokes: number }
+/** Lines, and boards with so many of their strokes. */
+const entries = computed(() => {
+  const found: Entry[] = []
+  for (const step of props.shown) {
+    const before = found.at(-1)
+    if (step.kind === 'line') found.push({ kind: 'line', line: step.line, at: step.at })
+    else if (step.kind !== 'stroke') continue
+    else if (before?.kind === 'board' && before.board === step.board) before.strokes = step.stroke + 1
+    else found.push({ kind: 'board', board: step.board, strokes: step.stroke + 1 })
+  }
+  return found
+})
+const asking = computed(() => now.value?.kind === 'stroke' && !now.value.board.strokes[now.value.stroke]?.writes.length)
+/** How large a board can be: as high and as wide as there is room, and never larger than the lines. */
+function sizeOf(board: ShownBoard) {
+  const heights = heightsOf(board).map((levels, row) => (board.small.includes(row) ? 0.9 : 1.4 + 0.7 * (levels - 1)))
+  const high = heights.reduce((sum, height) => sum + height, 0) * (board.kind === 'fractions' ? 1.35 : 1)
+  const wide = board.columns * 0.85 + 2
+  return { fontSize: `min(7.2vh, ${(62 / high).toFixed(2)}vh, ${((props.beside ? 52 : 90) / wide).toFixed(2)}vw)` }
+}
 const question = computed(() => (now.value?.kind === 'ask' ? now.value.question : ''))
 const estimating = computed(() => props.shown.some((step) => step.kind === 'estimate'))
 const found = computed(() => props.shown.some((step) => step.kind === 'found'))
@@ -38,27 +60,37 @@ watch(
     <p v-if="now?.kind === 'turn'" class="show-question show-last">Your turn</p>
     <ol class="show-lines">
       <li
-        v-for="({ line, at }, index) in lines"
-        :key="at"
+        v-for="(entry, index) in entries"
+        :key="entry.kind === 'line' ? entry.at : `board-${entry.board.first}`"
         class="show-line"
         :class="{
-          'show-last': index === lines.length - 1 && now?.kind === 'line',
-          asks: line.only_asks,
-          'show-false': found && line.false,
+          'show-last': index === entries.length - 1 && (now?.kind === 'line' || now?.kind === 'stroke'),
+          'show-board': entry.kind === 'board',
+          'show-false': entry.kind === 'line' && found && entry.line.false,
         }"
       >
-        <template v-if="!line.only_asks">
-          <span class="show-math"><span aria-hidden="true">{{ line.sign }}</span> <MathText :of="line.notation" /></span>
-          <SideWork v-if="line.side.length" :side="line.side" />
+        <template v-if="entry.kind === 'board'">
+          <ColumnWork :style="sizeOf(entry.board)" :board="entry.board" :strokes="entry.strokes" :fresh="now?.kind === 'stroke' && !asking" />
+          <template v-if="!item.find && index === entries.length - 1 && now?.kind === 'stroke'">
+            <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+            <p v-if="now.board.strokes[now.stroke]!.reason_html" class="show-reason" v-html="now.board.strokes[now.stroke]!.reason_html" />
+            <p v-else class="show-reason">{{ now.board.strokes[now.stroke]!.reason }}</p>
+          </template>
         </template>
-        <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
-        <p v-if="!item.find && line.reason_html" class="show-reason" v-html="line.reason_html" />
-        <p v-else-if="!item.find" class="show-reason">{{ line.reason }}</p>
-        <p v-if="found && line.false" class="show-reason">This line does not follow.</p>
+        <template v-else>
+          <template v-if="!entry.line.only_asks">
+            <span class="show-math"><span aria-hidden="true">{{ entry.line.sign }}</span> <MathText :of="entry.line.notation" /></span>
+            <SideWork v-if="entry.line.side.length" :side="entry.line.side" />
+          </template>
+          <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+          <p v-if="!item.find && entry.line.reason_html" class="show-reason" v-html="entry.line.reason_html" />
+          <p v-else-if="!item.find" class="show-reason">{{ entry.line.reason }}</p>
+          <p v-if="found && entry.line.false" class="show-reason">This line does not follow.</p>
+        </template>
       </li>
     </ol>
     <p v-if="question" class="show-question show-last">{{ question }}</p>
-    <p v-if="item.find && now?.kind !== 'found' && lines.length" class="show-asked">Find the mistake.</p>
+    <p v-if="item.find && now?.kind !== 'found' && entries.length" class="show-asked">Find the mistake.</p>
     <p v-if="found" class="show-question show-last">{{ item.find }}</p>
   </section>
 </template>
@@ -111,6 +143,10 @@ watch(
   padding: 0;
   color: var(--ink);
   justify-self: start;
+}
+
+.show-board {
+  padding-left: 1vw;
 }
 
 .show-reason {

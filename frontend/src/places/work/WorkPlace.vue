@@ -7,6 +7,7 @@ import { organiserAfter } from '@/desk/organisers'
 import { useSchool } from '@/desk/useSchool'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
+import { blocksOf, stepsIn } from '@/shared/boards'
 import SetTrouble from '@/shared/SetTrouble.vue'
 import { useKeys } from '@/shared/useKeys'
 import BetterNumbers from './BetterNumbers.vue'
@@ -42,7 +43,7 @@ const tell = (said: string) => (told.value = said)
 /** What is typed and not worked yet stays through a reload; what is worked stands in the address. */
 const typed = useSessionStorage('keen-slate:typed', '')
 const text = ref(typeof route.query.problem === 'string' ? route.query.problem : typed.value)
-const organiser = ref<Organiser>('lines')
+const organiser = ref<Organiser>('fitting')
 const edits = useEdits()
 const example = useKeptExample(edits, tell)
 const { worked, looked, facets, pictures, fault, text: workedText, work: ask } = useWorking(edits.edits)
@@ -55,7 +56,13 @@ const body = computed<WorkRequest>(() => ({
 const beside = useBeside(body, facets)
 const { compared } = beside
 const copying = useCopying(tell)
-const cover = useCover(computed(() => worked.value?.lines.length ?? 0))
+/** What is chosen, or what fits the problem. */
+const laidOut = computed(() => (organiser.value === 'fitting' ? (worked.value?.layout ?? 'lines') : organiser.value))
+const steps = computed(() => {
+  const { lines, boards } = worked.value ?? { lines: [], boards: [] }
+  return stepsIn(blocksOf(lines.length, boards, laidOut.value === 'columns'))
+})
+const cover = useCover(steps)
 const { upTo } = cover
 
 async function work() {
@@ -194,7 +201,7 @@ onMounted(async () => {
             :edits="edits"
             :facets="facets"
             :pictures="pictures"
-            :organiser="organiser"
+            :organiser="laidOut"
             :up-to="upTo"
             :copy-body="body"
             @told="tell"

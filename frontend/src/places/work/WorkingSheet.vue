@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import type { Organiser, PicturesOfLine, ShownFacet, Worked, WorkRequest } from '@/api/client'
-import ColumnWork from '@/shared/ColumnWork.vue'
+import { blocksOf, stepsIn, uncovered } from '@/shared/boards'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
+import BoardBlock from './BoardBlock.vue'
 import SheetLine from './SheetLine.vue'
 import type { EditsInHand } from './useEdits'
 
@@ -28,20 +29,13 @@ watch(
   () => (open.value = null),
 )
 
+/** In columns boards stand in place of lines, and come stroke by stroke. */
+const blocks = computed(() => blocksOf(props.worked.lines.length, props.worked.boards, props.organiser === 'columns'))
+const begun = computed(() => uncovered(blocks.value, props.upTo))
 const shown = computed(() => props.worked.lines.slice(0, props.upTo ?? undefined))
-const covered = computed(() => props.worked.lines.length - shown.value.length)
+const covered = computed(() => (props.upTo === null ? 0 : stepsIn(blocks.value) - props.upTo))
 const last = computed(() => props.worked.lines.length - 1)
 
-/** For the columns: each stack in place of the lines that it stands for. */
-const blocks = computed(() => {
-  const found: ({ stack: Worked['stacks'][number] } | { line: number })[] = []
-  for (let at = 0; at < shown.value.length; at++) {
-    const stack = props.worked.stacks.find((s) => s.first <= at && at <= s.last)
-    if (!stack) found.push({ line: at })
-    else if (at === stack.first) found.push({ stack })
-  }
-  return found
-})
 const panels = computed(() =>
   props.worked.panels.map(({ id, name }) => ({
     id,
@@ -104,27 +98,29 @@ defineExpose({ focusedLine, stepLine })
     </div>
     <ol v-else class="working">
       <template v-if="organiser === 'columns'">
-        <template v-for="(block, at) in blocks" :key="at">
-          <li v-if="'stack' in block" class="line stacked">
-            <div class="reason">
-              <p v-for="line in shown.slice(block.stack.first, block.stack.last + 1)" :key="line.reason" v-html="line.reason_html" />
-            </div>
-            <ColumnWork :stack="block.stack" />
-          </li>
+        <template v-for="({ block, strokes }, at) in begun" :key="at">
+          <BoardBlock
+            v-if="block.kind === 'board'"
+            :board="block.board"
+            :strokes="strokes"
+            :edits="edits"
+            :pictures="pictures.filter((p) => block.board.first <= p.line && p.line <= block.board.last && p.shown)"
+            @told="emit('told', $event)"
+          />
           <SheetLine
             v-else
             ref="rows"
-            :line="shown[block.line]!"
-            :index="block.line"
-            :last="block.line === last"
+            :line="worked.lines[block.at]!"
+            :index="block.at"
+            :last="block.at === last"
             :edits="edits"
             :facets="facets"
-            :pictures="undefined"
+            :pictures="pictures.find((p) => p.line === block.at)"
             :order="worked.order"
-            :open="open === block.line"
+            :open="open === block.at"
             :number="null"
             :copy-body="copyBody"
-            @open="open = $event ? block.line : null"
+            @open="open = $event ? block.at : null"
             @told="emit('told', $event)"
           />
         </template>
@@ -150,19 +146,27 @@ defineExpose({ focusedLine, stepLine })
       </template>
     </ol>
     <p v-if="covered" class="covered quiet">
-      {{ covered }} {{ covered === 1 ? 'line is' : 'lines are' }} covered. <kbd>n</kbd> shows the next, <kbd>a</kbd> all.
+      {{ covered }} {{ covered === 1 ? 'step is' : 'steps are' }} covered. <kbd>n</kbd> shows the next, <kbd>a</kbd> all.
     </p>
   </section>
 </template>
 
 <style scoped>
+.sheet {
+  --margin: 15.5rem;
+}
+
+.sheet.as-columns {
+  --margin: 20rem;
+}
+
 .working {
-  background: linear-gradient(var(--margin-line), var(--margin-line)) 15.5rem 0 / 1.5px 100% no-repeat;
+  background: linear-gradient(var(--margin-line), var(--margin-line)) var(--margin) 0 / 1.5px 100% no-repeat;
 }
 
 .line {
   display: grid;
-  grid-template-columns: 15.5rem minmax(0, max-content) minmax(0, 1fr);
+  grid-template-columns: var(--margin) minmax(0, max-content) minmax(0, 1fr);
   align-items: center;
   min-height: 3.1rem;
   position: relative;
@@ -190,16 +194,6 @@ defineExpose({ focusedLine, stepLine })
 
 .working :deep(.reason math) {
   font-size: 0.82em;
-}
-
-.line.stacked {
-  cursor: default;
-}
-
-.line.stacked :deep(.reason) {
-  display: grid;
-  gap: 0.3rem;
-  padding-block: 0.6rem;
 }
 
 .panels {

@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { useResizeObserver } from '@vueuse/core'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import type { PicturesOfLine, ShownBoard } from '@/api/client'
+import { rowsOfStrokes } from '@/shared/boards'
+import ColumnWork from '@/shared/ColumnWork.vue'
+import LinePicture from './LinePicture.vue'
+import type { EditsInHand } from './useEdits'
+
+/**
+ * A calculation in columns on the sheet: each stroke's reason in the margin at the height of what it writes, the picture
+ * under it. A reason that is pointed at shows its stroke; a stroke that decides has its question before the reason.
+ */
+const props = defineProps<{
+  board: ShownBoard
+  strokes: number
+  edits: EditsInHand
+  pictures: PicturesOfLine[]
+}>()
+const emit = defineEmits<{ told: [text: string] }>()
+
+const looked = ref<number | null>(null)
+const partly = computed(() => props.strokes < props.board.strokes.length)
+const upTo = computed(() => (looked.value === null ? props.strokes : looked.value + 1))
+const rows = computed(() => rowsOfStrokes(props.board))
+interface Reason {
+  at: number
+  own: string | undefined
+  html: string
+  asks: boolean
+}
+/** Strokes in one row whose reasons ask nothing run on in one paragraph; a decision stands by itself. */
+const reasons = computed(() => {
+  const found: { row: number; decides: boolean; of: Reason[] }[] = []
+  props.board.strokes.slice(0, props.strokes).forEach((stroke, at) => {
+    const first = stroke.line !== null && props.board.strokes.findIndex((s) => s.line === stroke.line) === at
+    const own = first && stroke.line !== null ? props.edits.of(stroke.line).reason : undefined
+    if (!stroke.reason && !own) return
+    const reason = { at, own: own ?? undefined, html: stroke.reason_html, asks: !stroke.writes.length && stroke.question !== '' }
+    const before = found.at(-1)
+    const row = rows.value[at] ?? 0
+    const decides = stroke.question !== ''
+    if (before && !decides && !before.decides && before.row === row) before.of.push(reason)
+    else found.push({ row, decides, of: [reason] })
+  })
+  return found
+})
+const shownLines = computed(() => new Set(props.board.strokes.slice(0, props.strokes).map((s) => s.line)))
+const drawn = computed(() => props.pictures.filter((p) => shownLines.value.has(p.line)))
+
+const margin = useTemplateRef('margin')
+const table = useTemplateRef('table')
+const tops = ref<number[]>([])
+const height = ref(0)
+
+/** Each reason at the height of its row, below the one before it. */
+function place() {
+  const list = margin.value
+  const board = table.value
+  if (!list || !board) return
+  const origin = board.getBoundingClientRect().top
+  let free = 0
+  tops.value = [...list.children].map((element, index) => {
+    const row = board.querySelector(`[data-row="${reasons.value[index]?.row ?? 0}"]`)
+    const wanted = row ? row.getBoundingClientRect().top - origin : 0
+    const top = Math.max(wanted, free)
+    free = top + (element as HTMLElement).offsetHeight + 6
+    return top
+  })
+  height.value = Math.max(free, board.offsetHeight)
+}
+useResizeObserver(margin, place)
+useResizeObserver(table, place)
+watch(reasons, () => void nextTick(place))
+</script>
+
+<template>
+  <li class="line stacked" :data-board="board.kind">
+    <ol ref="margin" class="reason strokes" :style="{ minHeight: `${height}px` }">
+      <li v-for="(group, index) in reasons" :key="group.of[0]!.at" :style="{ top: `${tops[index] ?? 0}px` }">
+        <template v-for="reason in group.of" :key="reason.at">
+          <span
+            class="stroke-reason"
+            :class="{ now: partly && reason.at === strokes - 1, asks: reason.asks, 'own-words': reason.own }"
+            tabindex="0"
+            @mouseenter="looked = reason.at"
+            @mouseleave="looked = null"
+            @focus="looked = reason.at"
+            @blur="looked = null"
+          >
+            <template v-if="reason.own">{{ reason.own }}</template>
+            <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+            <span v-else v-html="reason.html" />
+          </span>
+          {{ ' ' }}
+        </template>
+      </li>
+    </ol>
+    <div class="on-paper">
+      <div ref="table" class="paper"><ColumnWork :board="board" :strokes="upTo" :fresh="partly || looked !== null" /></div>
+      <div v-if="drawn.length" class="board-pictures">
+        <LinePicture
+          v-for="of in drawn"
+          :key="of.line"
+          :of="of"
+          :chosen="edits.edits.value.pictures?.[of.line]"
+          @choose="edits.showPicture(of.line, $event)"
+          @told="emit('told', $event)"
+        />
+      </div>
+    </div>
+  </li>
+</template>
+
+<style scoped>
+.line.stacked {
+  cursor: default;
+  align-items: start;
+  padding-block: 0.5rem;
+}
+
+.line.stacked .strokes {
+  list-style: none;
+  position: relative;
+  padding-block: 0;
+  font-size: 0.88rem;
+  line-height: 1.35;
+}
+
+.strokes li {
+  position: absolute;
+  inset-inline: 1rem 0.9rem;
+}
+
+.stroke-reason {
+  border-radius: 3px;
+}
+
+.stroke-reason:hover,
+.stroke-reason:focus,
+.stroke-reason.now {
+  background: var(--changed);
+}
+
+.stroke-reason.asks::before {
+  content: '?';
+  display: inline-grid;
+  place-items: center;
+  width: 1.1rem;
+  height: 1.1rem;
+  border: 1.5px solid var(--edge);
+  border-radius: 50%;
+  font-size: 0.74rem;
+  font-weight: 600;
+  line-height: 1;
+  margin-right: 0.35rem;
+}
+
+.on-paper {
+  grid-column: 2 / -1;
+  padding: 0 1rem 0.2rem 2.1rem;
+  overflow-x: auto;
+  overflow-y: hidden;
+}
+
+.paper {
+  width: max-content;
+  font-size: 1.5rem;
+}
+
+.board-pictures {
+  padding-top: 0.4rem;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 0.2rem 0;
+}
+
+.own-words {
+  border-bottom: 1.5px dashed var(--edge);
+}
+
+@media (--narrow) {
+  .on-paper {
+    grid-column: 1;
+    grid-row: 1;
+    padding-inline: 0;
+  }
+
+  .line.stacked .strokes {
+    min-height: 0 !important;
+    grid-row: 2;
+    display: grid;
+    gap: 0.25rem;
+  }
+
+  .strokes li {
+    position: static;
+  }
+}
+</style>

@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Written } from './boards'
+
+/** What was written in one place: the first at its height, later ones above it, struck where something replaced them. */
+const props = defineProps<{ of: Written[]; now: number | null }>()
+const first = computed(() => props.of[0])
+const above = computed(() => props.of.slice(1).reverse())
+</script>
+
+<template>
+  <span class="figures">
+    <span v-if="above.length" class="renewed">
+      <component :is="mark.struck ? 's' : 'span'" v-for="mark in above" :key="mark.stroke" :class="{ fresh: mark.stroke === now }">
+        {{ mark.text }}
+      </component>
+    </span>
+    <component
+      :is="first.struck ? 's' : 'span'"
+      v-if="first"
+      :class="[`hand-${first.hand}`, { fresh: first.stroke === now }]"
+    >{{ first.text }}</component>
+  </span>
+</template>
+
+<style scoped>
+.figures {
+  position: relative;
+  display: inline-block;
+}
+
+.renewed {
+  position: absolute;
+  bottom: 88%;
+  left: 50%;
+  transform: translateX(-50%);
+  font-size: 0.7em;
+  font-weight: 600;
+  line-height: 1.05;
+  white-space: nowrap;
+  display: grid;
+  justify-items: center;
+}
+
+.renewed s {
+  font-weight: 400;
+}
+
+s {
+  text-decoration-thickness: 0.08em;
+}
+
+.hand-zero {
+  color: var(--pencil);
+}
+
+.fresh {
+  background: var(--changed);
+  box-shadow: 0 0 0 0.12em var(--changed);
+  border-radius: 2px;
+}
+</style>

@@ -1,0 +1,132 @@
+"""A calculation as it stands on paper: a grid, and the strokes by which it comes there.
+
+A place is a cell of the grid and a slot in it. What is written at a place where something stands already is written
+above it; what stood there was struck before. Every writer draws boards from this alone.
+"""
+
+from dataclasses import dataclass, field
+from typing import Literal
+
+from keen_slate.core.saying.say import Say
+
+Slot = Literal["", "top", "bottom", "point", "before"]
+"""Where in a cell: its figure, the two figures of a fraction, behind the figure, small before it."""
+
+Hand = Literal["figure", "zero", "sign", "carry", "times", "label", "note"]
+"""How it is written: a figure, a zero that only fills a place, a sign, a small carry, a multiplier beside, a label, a
+heading."""
+
+Kind = Literal["fractions", "columns", "product", "area", "quotient", "places"]
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    row: int
+    column: int
+    slot: Slot = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Mark:
+    """Something written at a place."""
+
+    at: Place
+    text: str
+    hand: Hand = "figure"
+
+
+@dataclass(frozen=True, slots=True)
+class Ruled:
+    """A line below a row, from one column to another; ``side`` left: before the first column; above: over figures."""
+
+    row: int
+    first: int
+    last: int
+    side: Literal["below", "left", "above"] = "below"
+
+
+@dataclass(frozen=True, slots=True)
+class Stroke:
+    """What comes at once: what is struck, then what is written and ruled, with its reason. ``question`` is what to ask
+    before it; ``step`` the step of the working that it belongs to, None for writing the calculation down."""
+
+    writes: tuple[Mark, ...]
+    strikes: tuple[Place, ...]
+    rules: tuple[Ruled, ...]
+    said: Say | None
+    question: str
+    step: int | None
+
+
+@dataclass(frozen=True, slots=True)
+class Board:
+    """A calculation on paper. ``steps`` are the first and last step of the working that it stands for; ``small`` are
+    rows that only hold carries and headings, ``amounts`` those behind which the label stands, once in each: the first
+    number, and what is found."""
+
+    kind: Kind
+    rows: int
+    columns: int
+    small: tuple[int, ...]
+    amounts: tuple[int, ...]
+    strokes: tuple[Stroke, ...]
+    steps: tuple[int, int]
+
+
+@dataclass(slots=True)
+class Drawing:
+    """A board in the making: strokes are begun, filled and ended."""
+
+    kind: Kind
+    small: set[int] = field(default_factory=set)
+    amounts: set[int] = field(default_factory=set)
+    strokes: list[Stroke] = field(default_factory=list)
+    step: int | None = None
+    rows: int = 0
+    columns: int = 0
+    _writes: list[Mark] = field(default_factory=list)
+    _strikes: list[Place] = field(default_factory=list)
+    _rules: list[Ruled] = field(default_factory=list)
+
+    def write(self, row: int, column: int, text: str | int, hand: Hand = "figure", slot: Slot = "") -> None:
+        self._writes.append(Mark(Place(row, column, slot), str(text), hand))
+        self.rows, self.columns = max(self.rows, row + 1), max(self.columns, column + 1)
+
+    def digits(self, row: int, last: int, digits: str, hand: Hand = "figure") -> None:
+        """Digits in cells beside each other, the last one in column ``last``."""
+        for index, digit in enumerate(reversed(digits)):
+            self.write(row, last - index, digit, hand)
+
+    def strike(self, row: int, column: int, slot: Slot = "") -> None:
+        self._strikes.append(Place(row, column, slot))
+
+    def rule(self, row: int, first: int, last: int, side: Literal["below", "left", "above"] = "below") -> None:
+        self._rules.append(Ruled(row, first, last, side))
+
+    def end(self, said: Say | None, question: str = "") -> None:
+        """End a stroke; one in which nothing is done and nothing said is none."""
+        if self._writes or self._strikes or self._rules or said is not None:
+            self.strokes.append(
+                Stroke(tuple(self._writes), tuple(self._strikes), tuple(self._rules), said, question, self.step)
+            )
+        self._writes, self._strikes, self._rules = [], [], []
+
+    def done(self, steps: tuple[int, int]) -> Board:
+        self.end(None)
+        small, amounts = tuple(sorted(self.small)), tuple(sorted(self.amounts))
+        return Board(self.kind, self.rows, self.columns, small, amounts, tuple(self.strokes), steps)
+
+
+def standing(strokes: tuple[Stroke, ...]) -> dict[Place, list[Mark]]:
+    """All that was written at each place, the last in force and the others struck.
+
+    >>> drawing = Drawing("columns")
+    >>> drawing.write(0, 0, 6); drawing.end(None); drawing.strike(0, 0); drawing.write(0, 0, 5)
+    >>> [m.text for m in standing(drawing.done((0, 0)).strokes)[Place(0, 0)]]
+    ['6', '5']
+    """
+    found: dict[Place, list[Mark]] = {}
+    for stroke in strokes:
+        for mark in stroke.writes:
+            found.setdefault(mark.at, []).append(mark)
+    return found

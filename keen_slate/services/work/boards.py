@@ -1,0 +1,68 @@
+"""Boards as they are shown: stroke by stroke with their reasons, in the teacher's words."""
+
+from keen_slate.core.working.boards.grid import Board, Mark, Place, Ruled, Stroke
+from keen_slate.core.working.boards.listing import boards_of
+from keen_slate.core.working.work import Working
+from keen_slate.render.boards import board_text
+from keen_slate.render.prose import prose_html
+from keen_slate.services.shapes.work import ShownBoard, ShownMark, ShownPlace, ShownRule, ShownStroke
+from keen_slate.services.work.asked import Asked
+
+
+def shown_boards(asked: Asked, working: Working) -> list[ShownBoard]:
+    """Every board of a working that stands for lines of it."""
+    line_of = {id(line.step): index for index, line in enumerate(working.lines) if line.step is not None}
+    lines = [line_of.get(id(step)) for step in working.derivation.steps]
+    shown: list[ShownBoard] = []
+    for board in boards_of(working.derivation):
+        within = [n for n in lines[board.steps[0] : board.steps[1] + 1] if n is not None]
+        if within:
+            shown.append(_shown(board, asked, lines, within[0], within[-1]))
+    return shown
+
+
+def shown_board(board: Board, asked: Asked) -> ShownBoard:
+    """A board beside a line, which it belongs to as a whole."""
+    return _shown(board, asked, [], 0, 0)
+
+
+def _shown(board: Board, asked: Asked, lines: list[int | None], first: int, last: int) -> ShownBoard:
+    return ShownBoard(
+        kind=board.kind,
+        rows=board.rows,
+        columns=board.columns,
+        small=list(board.small),
+        amounts=list(board.amounts),
+        label=asked.problem.label,
+        first=first,
+        last=last,
+        strokes=[_stroke(s, asked, lines) for s in board.strokes],
+        told=board_text(board, asked.words),
+    )
+
+
+def _stroke(stroke: Stroke, asked: Asked, lines: list[int | None]) -> ShownStroke:
+    reason = asked.say(stroke.said) if stroke.said is not None else ""
+    at = stroke.step
+    return ShownStroke(
+        writes=[_mark(m, asked) for m in stroke.writes],
+        strikes=[_place(p) for p in stroke.strikes],
+        rules=[_rule(r) for r in stroke.rules],
+        reason=reason,
+        reason_html=prose_html(reason),
+        question=asked.named(stroke.question),
+        line=lines[at] if at is not None and at < len(lines) else None,
+    )
+
+
+def _mark(mark: Mark, asked: Asked) -> ShownMark:
+    at = mark.at
+    return ShownMark(row=at.row, column=at.column, slot=at.slot, text=asked.words.decimal(mark.text), hand=mark.hand)
+
+
+def _place(place: Place) -> ShownPlace:
+    return ShownPlace(row=place.row, column=place.column, slot=place.slot)
+
+
+def _rule(rule: Ruled) -> ShownRule:
+    return ShownRule(row=rule.row, first=rule.first, last=rule.last, side=rule.side)
