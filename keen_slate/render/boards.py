@@ -1,7 +1,10 @@
-"""Boards as plain text: a row for each row of the grid, what was written later above what was struck for it."""
+"""Boards as plain text, and as data for print: what was written later stands above what was struck for it."""
+
+from html import escape
+from typing import Any
 
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
-from keen_slate.core.working.boards.grid import Board, Mark, Place, standing
+from keen_slate.core.working.boards.grid import Board, Mark, Place, Ruled, Slot, standing
 
 STRUCK = "\u0336"
 """Combines with the figure before it into a struck one."""
@@ -32,7 +35,7 @@ def board_text(board: Board, manner: Manner = USUAL_MANNER) -> str:
         for level in reversed(range(_levels(marks, row))):
             found = [cells[row, c][level : level + 1] or [""] for c in range(board.columns)]
             lines.append("".join(_padded(t[0], w) for t, w in zip(found, widths, strict=True)).rstrip())
-        ruled = [r for s in board.strokes for r in s.rules if r.row == row and r.side == "below"]
+        ruled = _below(board, row)
         if ruled:
             inside = [any(r.first <= c <= r.last for r in ruled) for c in range(board.columns)]
             lines.append("".join(("-" if i else " ") * w for i, w in zip(inside, widths, strict=True)).rstrip())
@@ -46,8 +49,8 @@ def _levels(marks: dict[Place, list[Mark]], row: int) -> int:
 def _cell(marks: dict[Place, list[Mark]], row: int, column: int, manner: Manner) -> list[str]:
     """What stands in a cell, from the lowest level up: struck figures below, the one in force on top."""
 
-    def written(slot: str) -> list[str]:
-        found = marks.get(Place(row, column, slot), [])  # type: ignore[arg-type]  # one of the slots
+    def written(slot: Slot) -> list[str]:
+        found = marks.get(Place(row, column, slot), [])
         texts = [manner.decimal(m.text) for m in found]
         return [*(_struck(t) for t in texts[:-1]), *texts[-1:]]
 
@@ -79,3 +82,147 @@ def _width(text: str) -> int:
 
 def _padded(text: str, width: int) -> str:
     return " " * (width - _width(text)) + text
+
+
+def board_cells(board: Board, given: frozenset[int]) -> dict[str, Any]:
+    """A board as nested lists that the print template draws: data, never markup.
+
+    Of the strokes in ``given`` all is written; of the others an empty box stands where they would first write a figure,
+    and nothing is struck. A cell holds what is written from its first height upward, each as (text, struck, hand); an
+    empty text is a box.
+
+    >>> from keen_slate.core.working.boards.listing import boards_of
+    >>> from keen_slate.core.working.work import work
+    >>> cells = board_cells(boards_of(work(read("48 + 37")).derivation)[0], frozenset((0,)))
+    >>> [cell["figure"] for cell in cells["rows"][3]["cells"]]
+    [[], [], [['', False, 'figure']], [['', False, 'figure']]]
+    """
+    rows = [
+        {"small": row in board.small, "label": row in board.amounts, "cells": [_empty() for _ in range(board.columns)]}
+        for row in range(board.rows)
+    ]
+
+    def slot(place: Place) -> list[list[Any]]:
+        found: list[list[Any]] = rows[place.row]["cells"][place.column][place.slot or "figure"]  # type: ignore[index]
+        return found
+
+    for index, stroke in enumerate(board.strokes):
+        for place in stroke.strikes if index in given else ():
+            if slot(place):
+                slot(place)[-1][1] = True
+        for mark in stroke.writes:
+            if index in given:
+                slot(mark.at).append([mark.text, False, mark.hand])
+            elif mark.hand in ("figure", "zero") and mark.at.slot in ("", "top", "bottom") and not slot(mark.at):
+                slot(mark.at).append(["", False, "figure"])
+            elif mark.hand == "sign":
+                slot(mark.at).append([mark.text, False, mark.hand])
+        for rule in stroke.rules:
+            for column in range(rule.first, (rule.first if rule.side == "left" else rule.last) + 1):
+                rows[rule.row]["cells"][column]["rules"].append(rule.side)  # type: ignore[index]
+    # Where something is still to be done, room is left above the first number for what may be struck and carried.
+    room = board.amounts[0] if board.amounts and len(given) < len(board.strokes) else None
+    return {"kind": board.kind, "rows": rows, "columns": board.columns, "room": room}
+
+
+def _empty() -> dict[str, list[Any]]:
+    return {"figure": [], "top": [], "bottom": [], "point": [], "before": [], "rules": []}
+
+
+def board_latex(board: Board, manner: Manner = USUAL_MANNER) -> str:
+    r"""A board when all its strokes are done, as an array for LaTeX's maths mode; plain LaTeX, no packages.
+
+    >>> from keen_slate.core.working.boards.listing import boards_of
+    >>> from keen_slate.core.working.work import work
+    >>> print(board_latex(boards_of(work(read("48 + 37")).derivation)[0]))
+    \begin{array}{rrrr}
+      &  & \scriptstyle 1 &  \\
+      &  & 4 & 8 \\
+    + &  & 3 & 7 \\
+    \cline{1-4}
+      &  & 8 & 5
+    \end{array}
+    """
+    marks = standing(board.strokes)
+    rows: list[str] = []
+    for row in range(board.rows):
+        cells = [_latex_cell(marks, row, column, manner) for column in range(board.columns)]
+        ruled = sorted({(r.first + 1, r.last + 1) for r in _below(board, row)})
+        rows.append(" & ".join(cell.ljust(1) for cell in cells))
+        rows[-1] += " \\\\" if row < board.rows - 1 or ruled else ""
+        if ruled:
+            rows.append("".join(rf"\cline{{{first}-{last}}}" for first, last in ruled))
+    columns = "".join("|r" if _bar_at(board, column) else "r" for column in range(board.columns))
+    return "\\begin{array}{" + columns + "}\n" + "\n".join(rows) + "\n\\end{array}"
+
+
+def _latex_cell(marks: dict[Place, list[Mark]], row: int, column: int, manner: Manner) -> str:
+    def written(slot: Slot) -> str:
+        found = marks.get(Place(row, column, slot), [])
+        if not found:
+            return ""
+        shown = _latex_text(found[0].text, manner)
+        if len(found) > 1:
+            shown = rf"\rlap{{$-$}}{shown}"
+            for above in found[1:-1]:
+                shown = rf"\overset{{\rlap{{$\scriptstyle -$}}{_latex_text(above.text, manner)}}}{{{shown}}}"
+            shown = rf"\overset{{{_latex_text(found[-1].text, manner)}}}{{{shown}}}"
+        return rf"\scriptstyle {shown}" if found[0].hand in ("carry", "times") else shown
+
+    top, bottom = written("top"), written("bottom")
+    part = (top if "times" in top else rf"\frac{{{top}}}{{{bottom}}}") if top and bottom else ""
+    return written("before") + written("") + part + written("point")
+
+
+def _latex_text(text: str, manner: Manner) -> str:
+    return {"−": "-", "×": r"\times", ".": manner.decimal(".")}.get(text, text.replace("×", r"\times "))
+
+
+def _below(board: Board, row: int) -> list[Ruled]:
+    return [r for s in board.strokes for r in s.rules if r.row == row and r.side == "below"]
+
+
+def _bar_at(board: Board, column: int) -> bool:
+    return any(r.side == "left" and r.first == column for s in board.strokes for r in s.rules)
+
+
+def board_mathml(board: Board, manner: Manner = USUAL_MANNER) -> str:
+    """A board when all its strokes are done, as a table in MathML.
+
+    >>> from keen_slate.core.working.boards.listing import boards_of
+    >>> from keen_slate.core.working.work import work
+    >>> board_mathml(boards_of(work(read("48 + 37")).derivation)[0]).count("<mtr>")
+    4
+    """
+    marks = standing(board.strokes)
+    rows = [
+        "".join(f"<mtd>{_mathml_cell(marks, row, column, manner)}</mtd>" for column in range(board.columns))
+        for row in range(board.rows)
+    ]
+    lines = " ".join("solid" if _below(board, row) else "none" for row in range(board.rows - 1))
+    body = "".join(f"<mtr>{row}</mtr>" for row in rows)
+    return f'<math><mtable columnalign="right" rowlines="{lines}">{body}</mtable></math>'
+
+
+def _mathml_cell(marks: dict[Place, list[Mark]], row: int, column: int, manner: Manner) -> str:
+    def written(slot: Slot) -> str:
+        found = marks.get(Place(row, column, slot), [])
+        if not found:
+            return ""
+        texts = [_mathml_text(m, manner) for m in found]
+        shown = texts[0]
+        for index, above in enumerate(texts[1:], start=1):
+            struck = f'<menclose notation="updiagonalstrike">{shown}</menclose>' if index == 1 else shown
+            over = above if index == len(texts) - 1 else f'<menclose notation="updiagonalstrike">{above}</menclose>'
+            shown = f"<mover>{struck}{over}</mover>"
+        return f'<mstyle scriptlevel="1">{shown}</mstyle>' if found[0].hand in ("carry", "times") else shown
+
+    top, bottom = written("top"), written("bottom")
+    beside = any(m.hand == "times" for m in marks.get(Place(row, column, "top"), []))
+    part = (top if beside else f"<mfrac>{top}{bottom}</mfrac>") if top and bottom else ""
+    return written("before") + written("") + part + written("point")
+
+
+def _mathml_text(mark: Mark, manner: Manner) -> str:
+    tag = "mo" if mark.hand == "sign" else "mtext" if mark.hand in ("times", "note") else "mn"
+    return f"<{tag}>{escape(manner.decimal(mark.text))}</{tag}>"

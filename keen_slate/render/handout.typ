@@ -49,8 +49,67 @@
 // An equals sign, or that something was rounded, before what follows.
 #let joining(sign) = if sign != "" { symbol(sign) }
 
+// A board: figures under figures, what was struck with the new figures above it, boxes where something is to be written.
+#let a-box = box(width: 1.15em, height: 1.35em, stroke: 0.5pt + luma(45%))
+#let figure-of(marks, point) = {
+  let drawn(mark) = {
+    let shown = mark.at(0).replace(".", point)
+    if mark.at(0) == "" { a-box }
+    else if mark.at(1) { strike(stroke: 0.7pt + ink, shown) }
+    else if mark.at(2) == "zero" { text(fill: luma(45%), shown) }
+    else if mark.at(2) in ("carry", "times", "note") { text(size: 0.7em, fill: soft, shown) }
+    else { shown }
+  }
+  let above = marks.slice(1).rev().map(mark => text(size: 0.68em, weight: if mark.at(1) { "regular" } else { "bold" }, drawn(mark)))
+  stack(dir: ttb, spacing: 0.1em, ..above, drawn(marks.first()))
+}
+#let board-cell(cell, kind, point) = {
+  let before = if cell.before.len() > 0 { text(size: if cell.before.at(0).at(2) == "carry" { 0.6em } else { 1em }, figure-of(cell.before, point)) }
+  let after = if cell.point.len() > 0 { place(bottom + right, dx: 0.2em, text(weight: "bold", point)) }
+  if cell.top.len() > 0 or cell.bottom.len() > 0 {
+    let both = (cell.top, cell.bottom).map(marks => if marks.len() > 0 { figure-of(marks, point) } else { [] })
+    if cell.top.len() > 0 and cell.top.at(0).at(2) == "times" {
+      stack(dir: ttb, spacing: 0.35em, ..both)
+    } else {
+      stack(dir: ltr, spacing: 0.1em, align(horizon, before), stack(dir: ttb, spacing: 0.12em, align(center, both.at(0)), line(length: 1.15em, stroke: 0.6pt), align(center, both.at(1))))
+    }
+  } else if cell.figure.len() > 0 {
+    let figures = { before; figure-of(cell.figure, point); after }
+    if kind == "fractions" { pad(bottom: 0.72em, figures) } else { figures }
+  } else { after }
+}
+#let draw-board(board, point) = {
+  let columns = board.columns + if board.label != "" { 1 } else { 0 }
+  let cells = ()
+  for (y, row) in board.rows.enumerate() {
+    for (x, cell) in row.cells.enumerate() {
+      let line = 0.9pt + ink
+      cells.push(grid.cell(x: x, y: y, inset: (top: if y == board.room { 1.3em } else { 0.2em }), stroke: (
+        bottom: if "below" in cell.rules { line },
+        left: if "left" in cell.rules { line },
+        top: if "above" in cell.rules { line },
+      ), if row.small { text(size: 0.85em, board-cell(cell, "", point)) } else { board-cell(cell, board.kind, point) }))
+    }
+    if board.label != "" and row.label and row.cells.any(cell => cell.figure.len() > 0 or cell.top.len() > 0) {
+      cells.push(grid.cell(x: board.columns, y: y, align: left + bottom, pad(bottom: if board.kind == "fractions" { 0.72em } else { 0em }, [#h(0.3em)#text(size: 0.85em, board.label)])))
+    }
+  }
+  text(size: 1.15em, grid(columns: columns, align: center + bottom, inset: (x: if board.kind in ("area", "places") { 0.45em } else { 0.16em }, y: 0.2em), ..cells))
+}
+// The reasons stand beside it where there is room, else under it.
+#let a-board(entry) = block(above: 0.5em, below: 0.5em, breakable: false, layout(size => {
+  let drawn = draw-board(entry.board, entry.point)
+  let reasons = { set text(size: 9.5pt, fill: soft); for reason in entry.reasons { par(reason) } }
+  if size.width - measure(drawn).width > 6.5cm {
+    grid(columns: (auto, 1fr), column-gutter: 1.6em, align: top, drawn, reasons)
+  } else {
+    stack(dir: ttb, spacing: 0.6em, drawn, reasons)
+  }
+}))
+
 #let a-line(line) = {
-  if line.state == "given" and line.asks {
+  if "board" in line { a-board(line) }
+  else if line.state == "given" and line.asks {
     text(size: 9.5pt, fill: soft, style: "italic", line.reason)
     parbreak()
   } else if line.state == "given" or line.state == "numbers" {
@@ -64,31 +123,10 @@
   }
 }
 
-#let cell(width: 1.7em, height: 1.9em, strong: false) = rect(width: width, height: height, stroke: (if strong { 1pt } else { 0.5pt }) + luma(45%))
-
-// Boxes for the digits of a decimal sum: a row for what is carried, the numbers, the line, the answer.
-#let digit-boxes(space) = {
-  let point = box(width: 0.55em, align(center + bottom, text(weight: "bold", space.point)))
-  let row(small: false) = {
-    let heights = if small { 1.1em } else { 1.9em }
-    let cells = range(space.whole).map(_ => cell(height: heights)) + (if space.places > 0 { (if small { [] } else { point },) } else { () }) + range(space.places).map(_ => cell(height: heights))
-    stack(dir: ltr, spacing: 0.12em, ..cells)
-  }
-  stack(spacing: 0.2em, grid(columns: (1.4em, auto), [], row(small: true)), ..range(space.rows).map(i => grid(columns: (1.4em, auto), align: horizon, if i == space.rows - 1 { text(size: 1.2em, space.sign) } else { [] }, row())), line(length: (space.whole + space.places) * 1.85em + 2em, stroke: 1pt), grid(columns: (1.4em, auto), [], row()))
-}
-
-// Boxes for stacked mixed numbers: a whole and a fraction in each row, then the answer under the line.
-#let fraction-boxes(space) = {
-  let part = stack(spacing: 0.15em, cell(width: 2em, height: 1.7em), line(length: 2em, stroke: 0.9pt), cell(width: 2em, height: 1.7em))
-  let row = if space.wholes { stack(dir: ltr, spacing: 0.3em, align(horizon, cell(width: 1.9em, height: 2.2em)), part) } else { part }
-  let both = stack(dir: ltr, spacing: 1.2em, row, align(horizon, text("=")), row)
-  stack(spacing: 0.5em, ..range(space.rows).map(i => grid(columns: (1.4em, auto), align: horizon, if i == space.rows - 1 { text(size: 1.2em, space.sign) } else { [] }, both)), line(length: 13em, stroke: 1pt), grid(columns: (1.4em, auto), align: horizon, [], both))
-}
-
 #let work-space(item) = {
   let space = item.space
-  if space.kind == "columns" {
-    if space.decimal { digit-boxes(space) } else { fraction-boxes(space) }
+  if space.kind == "boards" {
+    for board in space.boards { draw-board(board, space.point) }
   } else if space.kind == "panels" {
     grid(
       columns: (1fr, 1fr),

@@ -18,14 +18,16 @@ from keen_slate.core.laddering.fading import Fading, State, faded
 from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.numbers.forms import DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.shapes import told as picture_told
-from keen_slate.core.problem.tree import Expr, Sum, children
+from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.boards.grid import Board
+from keen_slate.core.working.boards.listing import boards_of, fits_columns
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
+from keen_slate.render.boards import board_cells
 from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
@@ -225,7 +227,7 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "note": note,
         "sign": sign_of_answer(asked.problem.expr, right.answer),
         "answer": _shown_expr(asked, right.answer) if request.kind in ("key", "teacher") else NOTHING_SHOWN,
-        "lines": _lines(working, states, asked, edits) if worked else [],
+        "lines": _lines(working, states, asked, edits, _boards(working, request)) if worked else [],
         "pictures": _pictures(right, states, asked, edits) if worked and request.pictures and not finding else [],
         "space": _space(right, states, asked, request) if request.kind in ("as-set", "bare") and not finding else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
@@ -247,11 +249,32 @@ def _shown_expr(asked: Asked, expr: Expr, blank: tuple[tuple[int, ...], ...] = (
     }
 
 
-def _lines(working: Working, states: tuple[State, ...], asked: Asked, edits: Edits) -> list[Data]:
+def _boards(working: Working, request: PrintRequest) -> tuple[Board, ...]:
+    """What stands in columns: as it is wished, or as it fits the problem."""
+    columns = request.organiser == "columns" or (
+        request.organiser == "fitting" and fits_columns(working.derivation)
+    )  # fmt: skip
+    return boards_of(working.derivation) if columns else ()
+
+
+def _lines(
+    working: Working, states: tuple[State, ...], asked: Asked, edits: Edits, boards: tuple[Board, ...]
+) -> list[Data]:  # fmt: skip
+    """The lines that are not hidden, boards in place of those that they stand for."""
     own = {e.line: e for e in edits.lines}
+    line_of = {id(line.step): index for index, line in enumerate(working.lines) if line.step is not None}
+    steps = working.derivation.steps
+    board_at = {line_of[id(s)]: b for b in boards for s in steps[b.steps[0] : b.steps[1] + 1] if id(s) in line_of}
+    drawn: set[int] = set()
     found: list[Data] = []
     for index, (line, state) in enumerate(zip(working.lines, states, strict=True)):
         edit = own.get(index)
+        board = board_at.get(index)
+        if board is not None:
+            if id(board) not in drawn:
+                drawn.add(id(board))
+                found.append(_board(board, [line_of.get(id(s)) for s in steps], states, asked, edits))
+            continue
         if index == 0 or (edit is not None and edit.hidden):
             continue
         blank = _changed_numbers(line) if state == "numbers" else ()
@@ -266,6 +289,33 @@ def _lines(working: Working, states: tuple[State, ...], asked: Asked, edits: Edi
             }
         )
     return found
+
+
+def _board(
+    board: Board, lines: list[int | None], states: tuple[State, ...], asked: Asked, edits: Edits
+) -> Data:  # fmt: skip
+    """A board whose strokes are written where their lines are given, boxes elsewhere; reasons of what is given."""
+    own = {e.line: e for e in edits.lines}
+    given: set[int] = set()
+    reasons: list[str] = []
+    told: set[int] = set()
+    state: State = "given"
+    for index, stroke in enumerate(board.strokes):
+        line = None if stroke.step is None else lines[stroke.step]
+        # A stroke that writes no line of its own (a calculation set in columns) goes with the one before it.
+        state = states[line] if line is not None else state
+        if state != "given":
+            continue
+        given.add(index)
+        edit = own.get(line) if line is not None else None
+        if edit is not None and (edit.hidden or edit.reason):
+            if line is not None and line not in told and not edit.hidden:
+                reasons.append(edit.reason or "")
+            told.add(line or 0)
+        elif stroke.said is not None:
+            reasons.append(asked.say(stroke.said))
+    data = board_cells(board, frozenset(given))
+    return {"board": data | {"label": asked.problem.label}, "reasons": reasons, "point": asked.words.decimal_sign}
 
 
 def _reason(line: Line, state: State, own: str | None, asked: Asked) -> str:
@@ -297,9 +347,10 @@ def _space(working: Working, states: tuple[State, ...], asked: Asked, request: P
         return None
     if all(s != "blank" for s in states[1:]):
         return None
-    expr = asked.problem.expr
-    if request.organiser == "columns" and isinstance(expr, Sum) and _stackable(expr):
-        return _column_space(expr, asked)
+    boards = _boards(working, request)
+    if boards:
+        blanks = [board_cells(b, frozenset((0,))) | {"label": asked.problem.label} for b in boards]
+        return {"kind": "boards", "boards": blanks, "point": asked.words.decimal_sign}
     if request.organiser == "panels":
         return {"kind": "panels", "panels": [asked.named(name) for name in PANELS.values()]}
     if request.organiser == "checklist":
@@ -307,21 +358,6 @@ def _space(working: Working, states: tuple[State, ...], asked: Asked, request: P
         return {"kind": "checklist", "steps": [asked.named(ACTS[a].name) for a in acts]}
     written = sum(not line.is_question for line in working.lines) - 1
     return {"kind": "lines", "lines": written + SPACE_LINES}
-
-
-def _stackable(expr: Sum) -> bool:
-    return all(not children(c) for c in children(expr))
-
-
-def _column_space(expr: Sum, asked: Asked) -> Data:
-    numbers = children(expr)
-    space: Data = {"kind": "columns", "rows": len(numbers), "sign": "−" if expr.terms[-1].minus else "+"}
-    if any(isinstance(n, DecimalNumeral) for n in numbers) or all(isinstance(n, Whole) for n in numbers):
-        places = max((n.places for n in numbers if isinstance(n, DecimalNumeral)), default=0)
-        whole = max(len(str(int(n.value))) for n in numbers if isinstance(n, (Whole, DecimalNumeral)))
-        return space | {"decimal": True, "places": places, "whole": whole + 1, "point": asked.words.decimal_sign}
-    wholes = any(isinstance(n, (Whole, MixedNumber)) for n in numbers)
-    return space | {"decimal": False, "wholes": wholes}
 
 
 def _wrong(asked: Asked) -> list[Data]:

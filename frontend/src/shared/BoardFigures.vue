@@ -56,7 +56,8 @@ s {
 
 .fresh {
   background: var(--changed);
-  box-shadow: 0 0 0 0.12em var(--changed);
-  border-radius: 2px;
+  box-shadow:
+    -0.12em 0 var(--changed),
+    0.12em 0 var(--changed);
 }
 </style>

@@ -130,11 +130,11 @@ function classesOf(cell: Cell, row: number) {
 }
 
 .rule-below {
-  border-bottom: 2px solid currentColor;
+  border-bottom: max(2px, 0.05em) solid currentColor;
 }
 
 .rule-left {
-  border-left: 2px solid currentColor;
+  border-left: max(2px, 0.05em) solid currentColor;
 }
 
 .board-quotient .rule-left {
@@ -155,7 +155,7 @@ function classesOf(cell: Cell, row: number) {
 }
 
 .part .part-top {
-  border-bottom: 1.6px solid currentColor;
+  border-bottom: max(1.6px, 0.05em) solid currentColor;
   padding: 0 0.22em 0.05em;
   min-width: 1em;
 }

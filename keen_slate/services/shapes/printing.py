@@ -17,7 +17,7 @@ class PrintRequest(Shape):
     """
 
     kind: Literal["as-set", "worked", "bare", "key", "teacher"] = "as-set"
-    organiser: Organiser = "lines"
+    organiser: Organiser = "fitting"
     paper: Literal["a4", "us-letter"] = "a4"
     columns: Literal[1, 2] = 1
     title: Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)] = ""

@@ -431,9 +431,10 @@ class WrongRequest(WorkRequest):
 
 
 class CopyRequest(WorkRequest):
-    """``line`` for one line, none for all of them."""
+    """``line`` for one line, none for all of them; in columns boards stand in place of the lines they stand for."""
 
     format: Literal["plain", "latex", "mathml"]
+    layout: Literal["lines", "columns"] = "lines"
     line: Annotated[int, Field(ge=0, le=2000)] | None = None
 
 

@@ -33,9 +33,11 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.saying.names import ACRONYM_LETTERS
 from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACET
+from keen_slate.core.working.boards.grid import Board
 from keen_slate.core.working.boards.listing import board_beside, fits_columns
 from keen_slate.core.working.order import operation_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working
+from keen_slate.render.boards import board_latex, board_mathml, board_text
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import markup, math, mathml
 from keen_slate.render.pictures_svg import picture_svg
@@ -121,22 +123,41 @@ def pictures(request: WorkRequest) -> Pictures:
 def copy_out(request: CopyRequest) -> CopiedText:
     """A working, or one line of it, as text to be pasted elsewhere: a line that asks is left out of the whole."""
     asked = Asked.of(request)
-    lines = asked.work(request.turns).lines
-    chosen = [lines[request.line]] if request.line is not None and request.line < len(lines) else lines
-    written = [n for n in chosen if request.line is not None or not n.is_question]
-    manner = asked.amounts
-    match request.format:
-        case "plain":
-            text = "\n".join(f"{n.sign} {text_of(n.expr, manner)}".lstrip() for n in written)
+    working = asked.work(request.turns)
+    lines, manner = working.lines, asked.amounts
+    if request.line is not None and request.line < len(lines):
+        line = lines[request.line]
+        return CopiedText(text=_copied_line(line, request.format, manner))
+    if request.layout == "columns" and (boards := boards_of(working.derivation)):
+        blocks = in_blocks(working, boards)
+        parts = [
+            _copied_board(b, request.format, asked.words)
+            if isinstance(b, Board)
+            else _copied_line(b, request.format, manner, joined=True)
+            for b in blocks
+        ]
+        return CopiedText(text="\n\n".join(parts))
+    written = [n for n in lines if not n.is_question]
+    if request.format != "latex" or len(written) == 1:
+        return CopiedText(text="\n".join(_copied_line(n, request.format, manner, joined=True) for n in written))
+    first, *rest = ((SIGNS[n.sign], latex(n.expr, manner)) for n in written)
+    rows = [f"{first[1]} &{rest[0][0]} {rest[0][1]}", *(f"&{sign} {line}" for sign, line in rest[1:])]
+    return CopiedText(text="\\begin{align*}\n  " + " \\\\\n  ".join(rows) + "\n\\end{align*}")
+
+
+def _copied_line(line: Line, written_as: str, manner: Manner, *, joined: bool = False) -> str:
+    match written_as:
         case "mathml":
-            text = "\n".join(mathml(n.expr, manner) for n in written)
-        case "latex" if len(written) == 1:
-            text = latex(written[0].expr, manner)
+            return mathml(line.expr, manner)
         case "latex":
-            first, *rest = ((SIGNS[n.sign], latex(n.expr, manner)) for n in written)
-            rows = [f"{first[1]} &{rest[0][0]} {rest[0][1]}", *(f"&{sign} {line}" for sign, line in rest[1:])]
-            text = "\\begin{align*}\n  " + " \\\\\n  ".join(rows) + "\n\\end{align*}"
-    return CopiedText(text=text)
+            return f"{SIGNS[line.sign]} {latex(line.expr, manner)}".lstrip() if joined else latex(line.expr, manner)
+        case _:
+            return f"{line.sign} {text_of(line.expr, manner)}".lstrip()
+
+
+def _copied_board(board: Board, written_as: str, manner: Manner) -> str:
+    written = {"mathml": board_mathml, "latex": board_latex}.get(written_as, board_text)(board, manner)
+    return f"\\[\n{written}\n\\]" if written_as == "latex" else written
 
 
 def _shown_line(line: Line, asked: Asked, school: School) -> ShownLine:

@@ -28,10 +28,11 @@ const entries = computed(() => {
 const asking = computed(() => now.value?.kind === 'stroke' && !now.value.board.strokes[now.value.stroke]?.writes.length)
 /** How large a board can be: as high and as wide as there is room, and never larger than the lines. */
 function sizeOf(board: ShownBoard) {
-  const heights = heightsOf(board).map((levels, row) => (board.small.includes(row) ? 0.9 : 1.4 + 0.7 * (levels - 1)))
-  const high = heights.reduce((sum, height) => sum + height, 0) * (board.kind === 'fractions' ? 1.35 : 1)
+  const row = board.kind === 'fractions' ? 2.25 : 1.5
+  const heights = heightsOf(board).map((levels, at) => (board.small.includes(at) ? 0.8 : row + 0.7 * (levels - 1)))
+  const high = heights.reduce((sum, height) => sum + height, 0)
   const wide = board.columns * 0.85 + 2
-  return { fontSize: `min(7.2vh, ${(62 / high).toFixed(2)}vh, ${((props.beside ? 52 : 90) / wide).toFixed(2)}vw)` }
+  return { fontSize: `min(7.2vh, ${(68 / high).toFixed(2)}vh, ${((props.beside ? 52 : 90) / wide).toFixed(2)}vw)` }
 }
 const question = computed(() => (now.value?.kind === 'ask' ? now.value.question : ''))
 const estimating = computed(() => props.shown.some((step) => step.kind === 'estimate'))
@@ -47,7 +48,7 @@ watch(
 </script>
 
 <template>
-  <section ref="sheet" class="show-sheet" aria-live="polite">
+  <section ref="sheet" class="show-sheet" :class="{ 'with-board': entries.some((entry) => entry.kind === 'board') }" aria-live="polite">
     <div class="show-problem">
       <span v-if="item.asked" class="show-asked">{{ item.asked }}</span>
       <MathText :of="item.problem" />
@@ -145,8 +146,30 @@ watch(
   justify-self: start;
 }
 
-.show-board {
+/* Once it stands in columns, the problem and its estimate draw together above, and the reason stands beside. */
+.with-board .show-problem {
+  display: inline-block;
+  font-size: 4.4vh;
+  padding-right: 3vw;
+  position: static;
+}
+
+.with-board .show-estimate {
+  display: inline-flex;
+  font-size: 3.4vh;
+  padding-block: 0.4vh;
+  vertical-align: middle;
+}
+
+.show-line.show-board {
   padding-left: 1vw;
+  flex-wrap: nowrap;
+  align-items: center;
+}
+
+.show-board .show-reason {
+  flex: 1 1 12vw;
+  font-size: 3.6vh;
 }
 
 .show-reason {

@@ -50,6 +50,7 @@ const drawn = computed(() => props.pictures.filter((p) => shownLines.value.has(p
 
 const margin = useTemplateRef('margin')
 const table = useTemplateRef('table')
+const items = useTemplateRef<HTMLElement[]>('items')
 const tops = ref<number[]>([])
 const height = ref(0)
 
@@ -70,6 +71,7 @@ function place() {
   height.value = Math.max(free, board.offsetHeight)
 }
 useResizeObserver(margin, place)
+useResizeObserver(items, place)
 useResizeObserver(table, place)
 watch(reasons, () => void nextTick(place))
 </script>
@@ -77,7 +79,7 @@ watch(reasons, () => void nextTick(place))
 <template>
   <li class="line stacked" :data-board="board.kind">
     <ol ref="margin" class="reason strokes" :style="{ minHeight: `${height}px` }">
-      <li v-for="(group, index) in reasons" :key="group.of[0]!.at" :style="{ top: `${tops[index] ?? 0}px` }">
+      <li v-for="(group, index) in reasons" ref="items" :key="group.of[0]!.at" :style="{ top: `${tops[index] ?? 0}px` }">
         <template v-for="reason in group.of" :key="reason.at">
           <span
             class="stroke-reason"

@@ -12,6 +12,7 @@ from keen_slate.core.working.boards.grid import Board, Drawing
 from keen_slate.core.working.boards.products import draw_area, draw_moving, draw_product
 from keen_slate.core.working.boards.quotients import draw_quotient
 from keen_slate.core.working.boards.sums import fill_up, ground_for, set_down, work_columns
+from keen_slate.core.working.work import Line, Working
 
 
 def boards_of(derivation: Derivation) -> tuple[Board, ...]:
@@ -32,6 +33,21 @@ def boards_of(derivation: Derivation) -> tuple[Board, ...]:
         if made is not None:
             found.append(made)
         index = made.steps[1] + 1 if made is not None else index + 1
+    return tuple(found)
+
+
+def in_blocks(working: Working, boards: tuple[Board, ...]) -> tuple[Line | Board, ...]:
+    """The written lines of a working in their order, each board in place of those that it stands for; a line that only
+    asks is left out."""
+    steps = working.derivation.steps
+    board_of = {id(step): board for board in boards for step in steps[board.steps[0] : board.steps[1] + 1]}
+    found: list[Line | Board] = []
+    for line in working.lines:
+        board = board_of.get(id(line.step))
+        if board is None and not line.is_question:
+            found.append(line)
+        elif board is not None and (not found or found[-1] is not board):
+            found.append(board)
     return tuple(found)
 
 
