@@ -11,15 +11,20 @@ from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates
 from keen_slate.core.machine.school import School
+from keen_slate.core.machine.side_work import SetOut
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.blanks import gaps_in, solve
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate, number_for
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.saying.say import say
+from keen_slate.core.saying.words import filled
+from keen_slate.core.working.boards.grid import Board
+from keen_slate.core.working.boards.listing import board_beside, boards_of
 from keen_slate.core.working.checks import checks_of
 from keen_slate.core.working.comparing import compare_schools
 from keen_slate.core.working.work import Working, work
+from keen_slate.render.boards import board_text
 
 Record = dict[str, Any]
 
@@ -55,6 +60,7 @@ def worked(problem: Problem, teacher: Teacher) -> Record:
         "value": None if isinstance(problem.expr, (Comparison, Chain)) else str(evaluate(problem.expr)),
         "answer": answer_text(problem, working, manner),
         "lines": _lines(problem, working, manner),
+        "strokes": _strokes(working, manner),
         "estimates": [_estimate(e, manner) for e in second.estimates],
         "other_estimates": [_estimate(e, manner) for e in other_estimates(problem.expr)],
         "more_or_less_than_one": more_or_less_than_one(problem.expr),
@@ -111,6 +117,43 @@ def _lines(problem: Problem, working: Working, manner: Manner) -> list[Record]:
         {"text": text, "rule": line.rule, "reason": say(line.said, manner.in_sentences(problem.label))}
         for text, line in zip(texts, working.lines, strict=True)
     ]
+
+
+def _strokes(working: Working, manner: Manner) -> list[Record]:
+    """Every calculation in columns, stroke by stroke: those in place of lines, and those beside a line."""
+    found: list[Record] = []
+    steps = working.derivation.steps
+    whole = boards_of(working.derivation)
+    for board in whole:
+        lines = [i for i, line in enumerate(working.lines) if line.step in steps[board.steps[0] : board.steps[1] + 1]]
+        found.append(_board(board, manner, {"lines": lines}))
+    for index, line in enumerate(working.lines):
+        for side in line.side:
+            if isinstance(side, SetOut):
+                board = board_beside(side, working.derivation.school, 0)
+                if all(board.strokes != other.strokes for other in whole):
+                    found.append(_board(board, manner, {"beside": index}))
+    return found
+
+
+def _board(board: Board, manner: Manner, where: Record) -> Record:
+    return {
+        "layout": board.kind,
+        **where,
+        "rows": board.rows,
+        "columns": board.columns,
+        "strokes": [
+            {
+                "struck": [asdict(p) for p in stroke.strikes],
+                "written": [{**asdict(m.at), "text": m.text, "hand": m.hand} for m in stroke.writes],
+                "ruled": [asdict(r) for r in stroke.rules],
+                "reason": "" if stroke.said is None else say(stroke.said, manner),
+                "question": filled(stroke.question, manner),
+            }
+            for stroke in board.strokes
+        ],
+        "drawn": board_text(board, manner).split("\n"),
+    }
 
 
 def compared(problem: Problem, teacher: Teacher, other: School) -> Record:

@@ -113,7 +113,11 @@ def board_cells(board: Board, given: frozenset[int]) -> dict[str, Any]:
         for mark in stroke.writes:
             if index in given:
                 slot(mark.at).append([mark.text, False, mark.hand])
-            elif mark.hand in ("figure", "zero") and mark.at.slot in ("", "top", "bottom") and not slot(mark.at):
+            elif (
+                mark.hand in ("figure", "zero", "brought")
+                and mark.at.slot in ("", "top", "bottom")
+                and not slot(mark.at)
+            ):
                 slot(mark.at).append(["", False, "figure"])
             elif mark.hand == "sign":
                 slot(mark.at).append([mark.text, False, mark.hand])

@@ -25,7 +25,9 @@ from keen_slate.core.problem.tree import Chain
 from keen_slate.core.reading.reading import UnreadableProblem
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.work import Line
 from keen_slate.faults import NotPossible
+from keen_slate.render.boards import board_latex
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.qti import Choice, ItemFile, item_xml, manifest_xml
@@ -37,6 +39,7 @@ from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
 from keen_slate.services.shapes.work import Edits, WorkRequest
 from keen_slate.services.telling import log_fault
 from keen_slate.services.work.asked import Asked, read_in_words, task_of
+from keen_slate.services.work.boards import laid_out
 from keen_slate.services.work.shown import pictures
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Belongings
@@ -234,15 +237,25 @@ def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
         edits = Edits.model_validate(example.edits)
         working = asked.work(edits.turns)
         lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
-        written = [n for n in working.lines[1:] if not n.is_question]
-        if written:
-            lines.append(r"\begin{align*}")
-            for n in written:
-                joined = f"&{SIGNS[n.sign]} {latex(n.expr, asked.amounts)}"
-                lines.append(rf"{joined} && \text{{{_tex(asked.say(n.said))}}} \\")
-            lines.append(r"\end{align*}")
+        run: list[str] = []
+        for block in laid_out(working, content.get("organiser", "fitting")):
+            if isinstance(block, Line):
+                if block.step is not None:
+                    joined = f"&{SIGNS[block.sign]} {latex(block.expr, asked.amounts)}"
+                    run.append(rf"{joined} && \text{{{_tex(asked.say(block.said))}}} \\")
+                continue
+            lines += _aligned(run)
+            run = []
+            reasons = [rf"\text{{{_tex(asked.say(s.said))}}}" for s in block.strokes if s.said is not None]
+            lines.append(r"\[" + board_latex(block, asked.words) + r"\]")
+            lines.append(r"\[\begin{array}{l}" + r" \\ ".join(reasons) + r"\end{array}\]")
+        lines += _aligned(run)
     lines += [r"\end{enumerate}", r"\end{document}", ""]
     return "\n".join(lines).encode()
+
+
+def _aligned(rows: list[str]) -> list[str]:
+    return [r"\begin{align*}", *rows, r"\end{align*}"] if rows else []
 
 
 _TEX = {

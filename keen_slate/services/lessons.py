@@ -10,6 +10,7 @@ from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.show import Lesson, LessonItem, LessonLine, WrongOnPurpose
 from keen_slate.services.shapes.work import Edits, LineEdit, ShownBoard, ShownStroke, Worked, WorkRequest
 from keen_slate.services.work.asked import Asked
+from keen_slate.services.work.boards import in_columns
 from keen_slate.services.work.looked_at import shown_estimate
 from keen_slate.services.work.shown import pictures, shown_working
 from keen_slate.store import sets, settings
@@ -42,7 +43,6 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
     working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
     shown = shown_working(asked, working, acronym)
     drawn = {} if finding else _pictures(example, edits, content)
-    organiser = content.get("organiser", "fitting")
     likeliest = next((w for w in second.likely_wrong), None)
     return LessonItem(
         id=example.id,
@@ -55,7 +55,7 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
         turn=task.role == "turn" or task.fading.kind == "bare",
         find=asked.unsettled(BY_ID[task.mistake], working.answer) if finding else "",
         wrong=None if likeliest is None or finding else _on_purpose(likeliest.mistake, asked, acronym),
-        layout="columns" if "columns" in (organiser, shown.layout if organiser == "fitting" else "") else "lines",
+        layout="columns" if in_columns(working, content.get("organiser", "fitting")) else "lines",
         boards=_boards(shown, Edits() if finding else edits),
     )
 

@@ -25,7 +25,7 @@ from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.boards.grid import Board
-from keen_slate.core.working.boards.listing import boards_of, fits_columns
+from keen_slate.core.working.boards.listing import boards_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.render.boards import board_cells
 from keen_slate.render.pictures_svg import picture_svg
@@ -37,6 +37,7 @@ from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import Asked, chosen_words, task_of
+from keen_slate.services.work.boards import in_columns
 from keen_slate.store import print_jobs, sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, PrintJobRow
@@ -251,10 +252,7 @@ def _shown_expr(asked: Asked, expr: Expr, blank: tuple[tuple[int, ...], ...] = (
 
 def _boards(working: Working, request: PrintRequest) -> tuple[Board, ...]:
     """What stands in columns: as it is wished, or as it fits the problem."""
-    columns = request.organiser == "columns" or (
-        request.organiser == "fitting" and fits_columns(working.derivation)
-    )  # fmt: skip
-    return boards_of(working.derivation) if columns else ()
+    return boards_of(working.derivation) if in_columns(working, request.organiser) else ()
 
 
 def _lines(

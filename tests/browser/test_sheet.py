@@ -29,49 +29,107 @@ class Sheet(BrowserTest):
 
 
 class Columns(Sheet):
+    organiser = "fitting"
+
+    def open(self, path: str) -> None:
+        with self.page.expect_response("**/api/ways"):
+            self.page.goto(path)
+        self.page.locator(".board").first.wait_for()
+
+    def cells(self, row: int) -> list[Locator]:
+        """The cells of a row in which something stands."""
+        found = self.page.locator(f".board tr[data-row='{row}'] td").all()
+        return [cell for cell in found if cell.inner_text().strip()]
+
+    def assert_level(self, elements: list[Locator]) -> None:
+        middles = [middle(e) for e in elements]
+        self.assertLess(max(middles) - min(middles), 1)
+
     def test_decimals_points_under_points_digits_under_digits(self) -> None:
         self.open("/work?problem=100 - 37.58")
-        self.lay_out("Columns")
-        rows = self.page.locator(".stack.decimals tr")
-        points = [middle(rows.nth(i).locator(".point")) for i in range(3)]
-        self.assertLess(max(points) - min(points), 1)
-        for column in range(1, 5):
-            digits = [middle(rows.nth(i).locator(".digit").nth(column)) for i in range(3)]
-            self.assertLess(max(digits) - min(digits), 1)
-        self.assertEqual(rows.nth(2).inner_text().split(), ["6", "2", ".", "4", "2"])
-        self.assertEqual(rows.nth(0).locator("s").all_inner_texts(), ["1", "0", "0", "0", "0"])
-        self.assertEqual(rows.nth(0).locator(".renewed").all_inner_texts(), ["0", "9", "9", "9", "10"])
-        renewed, old = rows.nth(0).locator(".renewed").last, rows.nth(0).locator("s").last
+        points = [self.page.locator(f".board tr[data-row='{row}'] .point") for row in (1, 2, 3)]
+        self.assert_level(points)
+        for column in (3, 4, 5, 6):
+            self.assert_level(
+                [self.page.locator(f".board tr[data-row='{row}'] td").nth(column).locator(".figure") for row in (2, 3)]
+            )
+        self.assertEqual("".join(c.inner_text().strip() for c in self.cells(3)), "62.42")
+        first = self.page.locator(".board tr[data-row='1']")
+        self.assertEqual(first.locator(".figure > s").all_inner_texts(), ["1", "0", "0", "0", "0"])
+        self.assertEqual(first.locator(".renewed").all_inner_texts(), ["0", "9", "9", "9", "10"])
+        renewed, old = first.locator(".renewed").last, first.locator(".figure > s").last
         self.assertLess(renewed.bounding_box()["y"], old.bounding_box()["y"])
         self.assertLess(abs(middle(renewed) - middle(old)), 1.5)
 
     def test_carries_stand_above_their_column_and_placeholders_are_lighter(self) -> None:
         self.open("/work?problem=4.8 %2B 3.75")
-        self.lay_out("Columns")
-        rows = self.page.locator(".stack.decimals tr")
-        self.assertEqual(rows.nth(0).inner_text().split(), ["1"])
-        carry = rows.nth(0).locator("td", has_text="1")
-        self.assertLess(abs(middle(carry) - middle(rows.nth(1).locator(".digit").first)), 1)
-        placeholder = rows.nth(1).locator(".placeholder")
+        (carry,) = self.cells(0)
+        self.assertEqual(carry.inner_text().strip(), "1")
+        self.assert_level([carry.locator(".figure"), self.cells(1)[0].locator(".figure")])
+        placeholder = self.page.locator(".board .hand-zero")
         expect(placeholder).to_have_text("0")
         self.assertNotEqual(
             placeholder.evaluate("e => getComputedStyle(e).color"),
-            rows.nth(2).locator(".digit").last.evaluate("e => getComputedStyle(e).color"),
+            self.page.locator(".board .hand-figure").last.evaluate("e => getComputedStyle(e).color"),
         )
 
     def test_mixed_numbers_wholes_under_wholes_bars_under_bars(self) -> None:
         self.open(SUBTRACTION)
-        self.lay_out("Columns")
-        stage = self.page.locator(".stage").last
-        whole = [stage.locator(".stack-whole").nth(i).bounding_box() for i in range(3)]
-        right = [b["x"] + b["width"] for b in whole if b is not None]
-        self.assertLess(max(right) - min(right), 1)
-        parts = [middle(stage.locator(".stack-fraction").nth(i)) for i in range(3)]
-        self.assertLess(max(parts) - min(parts), 1)
-        self.assertEqual(stage.locator(".renewed").all_inner_texts(), ["5", "15"])
-        self.assertEqual(stage.locator("s").all_inner_texts(), ["6", "3"])
-        self.assertEqual(stage.locator(".times span").all_inner_texts(), ["×3", "×3", "×2", "×2"])
-        expect(stage.locator("tfoot")).to_contain_text("15 − 10 = 5")
+        rows = [self.page.locator(f".board tr[data-row='{row}']") for row in (1, 2, 3)]
+        self.assert_level([row.locator(".part").last for row in rows])
+        self.assert_level([row.locator("td").nth(6).locator(".figure") for row in rows])
+        self.assertEqual(rows[0].locator(".renewed").all_inner_texts(), ["5", "15"])
+        self.assertEqual(rows[0].locator("s").all_inner_texts(), ["6", "3"])
+        self.assertEqual(self.page.locator(".board .times .figures").all_inner_texts(), ["×3", "×3", "×2", "×2"])
+        expect(self.page.locator(".strokes")).to_contain_text("Take away the twelfths: 15 − 10 = 5.")
+
+    def test_a_long_division_digits_of_the_quotient_above_those_they_come_of(self) -> None:
+        self.open("/work?problem=7236 ÷ 12")
+        above, dividend = self.cells(0), self.cells(1)[2:]
+        self.assertEqual([c.inner_text().strip() for c in above], ["6", "0", "3"])
+        for digit, under in zip(above, dividend[1:], strict=True):
+            self.assert_level([digit.locator(".figure"), under.locator(".figure")])
+
+    def test_stroke_by_stroke_and_nothing_of_a_later_one_in_the_page(self) -> None:
+        self.open("/work?problem=61 - 27")
+        self.page.evaluate("document.activeElement.blur()")
+        self.page.keyboard.press("e")
+        expect(self.page.locator(".board")).to_have_count(0)
+        seen: list[str] = []
+        for _ in range(4):
+            self.page.keyboard.press("n")
+            self.page.wait_for_timeout(50)
+            seen.append(self.page.locator(".line.stacked").inner_text().replace("\n", " ").replace("\t", " "))
+        self.assertNotIn("5", seen[0])
+        self.assertIn("11", seen[1])
+        self.assertNotIn("4", seen[1])
+        self.assertNotIn("5 − 2", seen[2])
+        self.assertIn("Tens: 5 − 2 = 3.", seen[3])
+        expect(self.page.locator(".covered")).to_have_count(0)
+
+    def test_a_reason_shows_its_stroke_and_can_be_reworded(self) -> None:
+        self.open(SUBTRACTION)
+        reason = self.page.locator(".stroke-reason", has_text="is not enough to take")
+        reason.hover()
+        expect(self.page.locator(".board .fresh")).to_have_text(["5", "15"])
+        reason.click()
+        tools = self.page.get_by_role("group", name="Line 5")
+        tools.get_by_label("Reason").fill("Open one whole board into twelve pieces.")
+        tools.get_by_label("Reason").press("Enter")
+        expect(self.page.locator(".stroke-reason.own-words")).to_have_text("Open one whole board into twelve pieces.")
+
+    def test_copied_as_it_stands(self) -> None:
+        self.context.grant_permissions(["clipboard-read", "clipboard-write"])
+        self.open("/work?problem=61 - 27")
+        self.page.get_by_role("button", name="text", exact=True).first.click()
+        expect(self.page.get_by_text("The working as text is on the clipboard.")).to_be_visible()
+        copied = self.page.evaluate("navigator.clipboard.readText()").splitlines()
+        self.assertEqual(copied[-3:], ["− 2 7", "-----", "  3 4"])
+
+    def test_lines_for_what_is_not_stacked(self) -> None:
+        with self.page.expect_response("**/api/ways"):
+            self.page.goto("/work?problem=2/3 × 4/5")
+        self.becomes(self.written, ["2/3 × 4/5", "8/15"])
 
 
 class Organisers(Sheet):
@@ -338,7 +396,7 @@ class Keys(Sheet):
         expect(page.locator(".beside-table")).to_be_visible()
         page.keyboard.press("b")
         page.keyboard.press("o")
-        expect(page.locator(".stage").first).to_be_visible()
+        expect(page.locator(".board").first).to_be_visible()
         page.keyboard.press("?")
         keys = page.get_by_role("dialog", name="Keys")
         expect(keys).to_contain_text("lay the next way beside")

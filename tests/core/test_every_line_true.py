@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.problem.tree import evaluate, is_numeral
+from keen_slate.core.problem.tree import Negative, evaluate, is_numeral
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.rules.plans import finish
 from keen_slate.core.saying.say import say
@@ -47,7 +47,8 @@ class EveryLineTrue(unittest.TestCase):
     def test_fraction_sums(self, text: str, school: School) -> None:
         working = self.check(text, school)
         answer = working.answer
-        inner = answer if is_numeral(answer) else answer.of
+        inner = answer.of if isinstance(answer, Negative) else answer
+        self.assertTrue(is_numeral(inner))
         self.assertIsNone(finish(inner))
 
     @searched(1000)

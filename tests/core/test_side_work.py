@@ -1,9 +1,7 @@
 """What stands beside the lines, recounted by SymPy and Python's decimal."""
 
-import re
 import unittest
 from collections.abc import Iterator
-from decimal import Decimal
 from fractions import Fraction
 from math import isqrt
 
@@ -14,7 +12,6 @@ from hypothesis import strategies as st
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.machine.side_work import (
     Calculation,
-    Division,
     FactorPairs,
     Multiples,
     PrimeFactors,
@@ -23,7 +20,7 @@ from keen_slate.core.machine.side_work import (
 )
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.rules.long_division import long_division, multiplied_by_parts
+from keen_slate.core.rules.on_paper import multiplied_by_parts
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
@@ -88,53 +85,6 @@ class Simplifying(unittest.TestCase):
                     self.assertEqual([a for a, _ in pairs], [d for d in sympy.divisors(number) if d <= isqrt(number)])
                     self.assertTrue(all(a * b == number for a, b in pairs))
                 self.assertEqual(side.ringed, sympy.igcd(*(number for number, _ in side.rows)))
-
-
-class Divisions(unittest.TestCase):
-    # dividend, places, divisor, more places; quotient, remainder, rows: written out by hand.
-    BY_HAND = (
-        ((19, 0, 12, 0), ("1", 7, ((19, 12, 7),))),
-        ((3, 0, 8, 3), ("0.375", 0, ((30, 24, 6), (60, 56, 4), (40, 40, 0)))),
-        ((952, 1, 7, 0), ("13.6", 0, ((9, 7, 2), (25, 21, 4), (42, 42, 0)))),
-        ((612, 0, 6, 0), ("102", 0, ((6, 6, 0), (12, 12, 0)))),  # the 0 in the middle takes nothing away
-        ((1, 0, 7, 6), ("0.142857", 1,
-                        ((10, 7, 3), (30, 28, 2), (20, 14, 6), (60, 56, 4), (40, 35, 5), (50, 49, 1)))),
-    )  # fmt: skip
-
-    def test_by_hand(self) -> None:
-        for (dividend, places, divisor, more), (quotient, remainder, rows) in self.BY_HAND:
-            with self.subTest(dividend=dividend, divisor=divisor):
-                found = long_division(dividend, places, divisor, more_places=more)
-                self.assertEqual((found.quotient, found.remainder, found.rows), (quotient, remainder, rows))
-
-    @searched(1500)
-    @given(st.integers(0, 10**6), st.integers(0, 4), st.integers(1, 250), st.integers(0, 6))
-    def test_quotient_times_divisor_and_remainder_give_the_dividend(
-        self, digits: int, places: int, divisor: int, more: int
-    ) -> None:
-        found = long_division(digits, places, divisor, more_places=more)
-        self.assertEqual(Decimal(found.dividend), Decimal(digits).scaleb(-places))
-        whole = Decimal(found.quotient).scaleb(places + more) * divisor + found.remainder
-        self.assertEqual(whole, Decimal(digits).scaleb(more))
-        self.check_rows(found)
-
-    def check_rows(self, found: Division) -> None:
-        for current, taken, left in found.rows:
-            self.assertEqual(current - taken, left)
-            self.assertEqual(taken % found.divisor, 0)
-            self.assertLess(left, found.divisor)
-        times = [str(taken // found.divisor) for _, taken, _ in found.rows]
-        self.assertEqual("".join(times), re.sub(r"[.0]", "", found.quotient))
-
-    @searched(150)
-    @given(st.integers(1, 9999), st.integers(0, 2), st.integers(2, 99), st.integers(0, 2), SCHOOLS)
-    def test_those_that_a_working_writes_out(
-        self, a: int, a_places: int, b: int, b_places: int, school: School
-    ) -> None:
-        text = f"{Decimal(a).scaleb(-a_places)} ÷ {Decimal(b).scaleb(-b_places)}"
-        for _, side in beside(text, school):
-            if isinstance(side, Division):
-                self.check_rows(side)
 
 
 class Calculations(unittest.TestCase):

@@ -36,10 +36,14 @@ class Api(unittest.TestCase):
         multiples, first, _ = written[1]["side"]
         self.assertEqual([r["multiples"] for r in multiples["rows"]], [[4, 8, 12], [6, 12]])
         self.assertEqual(first["notation"]["text"], "1/4 × 3/3 = 3/12")
-        (stack,) = worked["stacks"]
-        self.assertEqual([n["whole"]["written"] for n in stack["stages"][1]], [["6", "5"], ["2"]])
-        (result,) = stack["results"]
-        self.assertEqual((result["whole"]["written"], result["top"]["written"], result["bottom"]), (["3"], ["5"], "12"))
+        self.assertEqual(worked["layout"], "columns")
+        (board,) = worked["boards"]
+        regroup = next(s for s in board["strokes"] if s["strikes"])
+        self.assertEqual([m["text"] for m in regroup["writes"]], ["5", "15"])
+        self.assertEqual(worked["lines"][regroup["line"]]["rule"], "regroup")
+        self.assertEqual([m["text"] for m in board["strokes"][-1]["writes"]], ["3"])
+        lines = [s["line"] for s in board["strokes"] if s["line"] is not None]
+        self.assertEqual((lines, board["first"], board["last"]), (sorted(lines), 1, 6))
 
     def test_what_joins_a_line_to_the_one_before(self) -> None:
         """An equals sign says that both sides are one number: it stands nowhere else."""

@@ -70,6 +70,11 @@ class FormatTest(unittest.TestCase):
         task = {"role": "rung", "added": "regroup", "fading": {"kind": "partly", "lines": 2}}
         cls.set = cls.client.put(f"{at}/task", json={"revision": cls.set["revision"], "task": task}).get_json()
 
+    def lay_out(self, organiser: str) -> None:
+        kept = self.client.get("/api/settings").get_json()
+        body = {"revision": kept["revision"], "settings": {**kept["settings"], "organiser": organiser}}
+        self.assertEqual(self.client.put("/api/settings", json=body).status_code, 200)
+
     def file(self, format: str) -> bytes:
         answer = self.client.get(f"/api/sets/{self.set['id']}/export/{format}")
         self.assertEqual(answer.status_code, 200)
@@ -110,7 +115,13 @@ class RoundTrips(FormatTest):
         self.assertEqual([e["typed"] for e in back["examples"]], [e["typed"] for e in self.set["examples"]])
 
     def test_latex(self) -> None:
-        """Each line of the first working, read back from its LaTeX, has the value of the problem."""
+        """Each line of the first working, read back from its LaTeX, has the value of the problem; in columns the result
+        stands at the end of an array."""
+        stacked = self.file("latex").decode()
+        self.assertEqual(stacked.count(r"\begin{array}"), stacked.count(r"\end{array}"))
+        self.assertIn(r"\overset{7}{\rlap{$-$}1}", stacked.split(r"\item")[1])
+        self.lay_out("lines")
+        self.addCleanup(self.lay_out, "fitting")
         text = self.file("latex").decode()
         self.assertIn(r"\section*{Beds \& boards, May}", text)
         self.assertEqual(text.count(r"\item"), len(PROBLEMS))

@@ -106,10 +106,14 @@ class Handouts(PrintTest):
             self.assertEqual(figures[: len(expected)], expected, problem)
 
     def test_a_bare_sheet_tells_no_answer(self) -> None:
-        for organiser in ("lines", "columns", "panels", "checklist"):
+        for organiser in ("fitting", "lines", "columns", "panels", "checklist"):
             items = self.items(self.printed(kind="bare", organiser=organiser))
             for problem, figures in zip(PROBLEMS[:-1], items, strict=False):
-                self.assertEqual(figures, re.findall(r"\d+", problem), f"{organiser}: {problem}")
+                given = re.findall(r"\d+", problem)
+                # In columns the numbers stand once more, to be worked on there, digit by digit.
+                again = figures[len(given) :] if organiser in ("columns", "fitting") else []
+                self.assertEqual(figures, [*given, *again], f"{organiser}: {problem}")
+                self.assertIn(sorted("".join(again)), ([], sorted("".join(given))), f"{organiser}: {problem}")
 
     def test_version_b_asks_the_same_of_other_numbers(self) -> None:
         reader = self.printed(kind="key", versions=2)
@@ -213,8 +217,9 @@ class Handouts(PrintTest):
         job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": "worked"}).get_json()["id"]
         self.finished(job)
         text = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
-        self.assertIn("7,85", text)
-        self.assertNotIn("7.85", text)
+        self.assertIn("7, 8 5", text)
+        for pointed in ("7. 8", "6. 3", "14.2", "6.35"):
+            self.assertNotIn(pointed, text)
         self.assertIn("Exchange 1 whole as 6/6", text)
 
     def test_a_mistake_to_be_found_is_not_given_away(self) -> None:

@@ -1106,7 +1106,7 @@ export interface components {
         };
         /**
          * CopyRequest
-         * @description ``line`` for one line, none for all of them.
+         * @description ``line`` for one line, none for all of them; in columns boards stand in place of the lines they stand for.
          */
         CopyRequest: {
             /**
@@ -1120,6 +1120,12 @@ export interface components {
              * @enum {string}
              */
             format: "plain" | "latex" | "mathml";
+            /**
+             * Layout
+             * @default lines
+             * @enum {string}
+             */
+            layout: "lines" | "columns";
             /**
              * Line
              * @default null
@@ -1465,8 +1471,8 @@ export interface components {
         /**
          * LessonItem
          * @description An example as it is shown to a class. With ``turn`` the pupils work it first; ``find`` is what to ask of a wrong
-         *     working whose mistake is to be found, and empty for a right one. ``layout`` is how the teacher has workings laid out:
-         *     in columns each of the ``boards`` comes stroke by stroke in place of its lines.
+         *     working whose mistake is to be found, and empty for a right one. ``layout`` is how it is laid out: in
+         *     columns each of the ``boards`` comes stroke by stroke in place of its lines.
          */
         LessonItem: {
             answer: components["schemas"]["Notation"];
@@ -2080,7 +2086,7 @@ export interface components {
             name_line: boolean;
             /**
              * Organiser
-             * @default lines
+             * @default fitting
              * @enum {string}
              */
             organiser: "fitting" | "lines" | "columns" | "panels" | "checklist";
@@ -2446,7 +2452,7 @@ export interface components {
              * Hand
              * @enum {string}
              */
-            hand: "figure" | "zero" | "sign" | "carry" | "times" | "label" | "note";
+            hand: "figure" | "brought" | "zero" | "sign" | "carry" | "times" | "note";
             /** Row */
             row: number;
             /**

@@ -1,12 +1,23 @@
 """Boards as they are shown: stroke by stroke with their reasons, in the teacher's words."""
 
 from keen_slate.core.working.boards.grid import Board, Mark, Place, Ruled, Stroke
-from keen_slate.core.working.boards.listing import boards_of
-from keen_slate.core.working.work import Working
+from keen_slate.core.working.boards.listing import boards_of, fits_columns, in_blocks
+from keen_slate.core.working.work import Line, Working
 from keen_slate.render.boards import board_text
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.work import ShownBoard, ShownMark, ShownPlace, ShownRule, ShownStroke
 from keen_slate.services.work.asked import Asked
+
+
+def in_columns(working: Working, organiser: str) -> bool:
+    """Whether a working stands in columns: as it is chosen, or as it fits."""
+    return organiser == "columns" or (organiser == "fitting" and fits_columns(working.derivation))
+
+
+def laid_out(working: Working, organiser: str) -> tuple[Line | Board, ...]:
+    """The written lines of a working as the organiser has them, boards in place of those that they stand for."""
+    boards = boards_of(working.derivation) if in_columns(working, organiser) else ()
+    return in_blocks(working, boards)
 
 
 def shown_boards(asked: Asked, working: Working) -> list[ShownBoard]:

@@ -62,7 +62,7 @@ from keen_slate.services.shapes.work import (
     WorkRequest,
 )
 from keen_slate.services.work.asked import Asked, task_of
-from keen_slate.services.work.boards import shown_board, shown_boards
+from keen_slate.services.work.boards import laid_out, shown_board, shown_boards
 
 
 def work_out(request: WorkRequest) -> Worked:
@@ -128,8 +128,8 @@ def copy_out(request: CopyRequest) -> CopiedText:
     if request.line is not None and request.line < len(lines):
         line = lines[request.line]
         return CopiedText(text=_copied_line(line, request.format, manner))
-    if request.layout == "columns" and (boards := boards_of(working.derivation)):
-        blocks = in_blocks(working, boards)
+    blocks = laid_out(working, request.layout)
+    if any(isinstance(b, Board) for b in blocks):
         parts = [
             _copied_board(b, request.format, asked.words)
             if isinstance(b, Board)
@@ -137,7 +137,7 @@ def copy_out(request: CopyRequest) -> CopiedText:
             for b in blocks
         ]
         return CopiedText(text="\n\n".join(parts))
-    written = [n for n in lines if not n.is_question]
+    written = [b for b in blocks if isinstance(b, Line)]
     if request.format != "latex" or len(written) == 1:
         return CopiedText(text="\n".join(_copied_line(n, request.format, manner, joined=True) for n in written))
     first, *rest = ((SIGNS[n.sign], latex(n.expr, manner)) for n in written)

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import type { PicturesOfLine, ShownBoard } from '@/api/client'
+import type { LineEdit, PicturesOfLine, ShownBoard, ShownFacet, ShownLine, WorkRequest } from '@/api/client'
 import { rowsOfStrokes } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import LinePicture from './LinePicture.vue'
+import LineTools from './LineTools.vue'
 import type { EditsInHand } from './useEdits'
 
 /**
@@ -14,18 +15,27 @@ import type { EditsInHand } from './useEdits'
 const props = defineProps<{
   board: ShownBoard
   strokes: number
+  lines: ShownLine[]
   edits: EditsInHand
+  facets: ShownFacet[]
   pictures: PicturesOfLine[]
+  copyBody: WorkRequest
 }>()
 const emit = defineEmits<{ told: [text: string] }>()
 
 const looked = ref<number | null>(null)
+/** The line of the working whose tools are open. */
+const opened = ref<number | null>(null)
+const blanking = ref(false)
+const lineOf = (at: number) => props.board.strokes[at]?.line ?? null
 const partly = computed(() => props.strokes < props.board.strokes.length)
 const upTo = computed(() => (looked.value === null ? props.strokes : looked.value + 1))
 const rows = computed(() => rowsOfStrokes(props.board))
 interface Reason {
   at: number
-  own: string | undefined
+  own: string
+  note: string
+  hidden: boolean
   html: string
   asks: boolean
 }
@@ -34,9 +44,12 @@ const reasons = computed(() => {
   const found: { row: number; decides: boolean; of: Reason[] }[] = []
   props.board.strokes.slice(0, props.strokes).forEach((stroke, at) => {
     const first = stroke.line !== null && props.board.strokes.findIndex((s) => s.line === stroke.line) === at
-    const own = first && stroke.line !== null ? props.edits.of(stroke.line).reason : undefined
+    const edit: Partial<LineEdit> = stroke.line === null ? {} : props.edits.of(stroke.line)
+    const own = first ? (edit.reason ?? '') : ''
     if (!stroke.reason && !own) return
-    const reason = { at, own: own ?? undefined, html: stroke.reason_html, asks: !stroke.writes.length && stroke.question !== '' }
+    const asks = !stroke.writes.length && stroke.question !== ''
+    const note = first ? (edit.note ?? '') : ''
+    const reason = { at, own, note, hidden: edit.hidden ?? false, html: stroke.reason_html, asks }
     const before = found.at(-1)
     const row = rows.value[at] ?? 0
     const decides = stroke.question !== ''
@@ -83,16 +96,20 @@ watch(reasons, () => void nextTick(place))
         <template v-for="reason in group.of" :key="reason.at">
           <span
             class="stroke-reason"
-            :class="{ now: partly && reason.at === strokes - 1, asks: reason.asks, 'own-words': reason.own }"
+            :class="{ now: partly && reason.at === strokes - 1, asks: reason.asks, tucked: reason.hidden, 'own-words': reason.own }"
             tabindex="0"
             @mouseenter="looked = reason.at"
             @mouseleave="looked = null"
             @focus="looked = reason.at"
             @blur="looked = null"
+            @click="opened = lineOf(reason.at)"
+            @keydown.enter.self.prevent="opened = lineOf(reason.at)"
           >
-            <template v-if="reason.own">{{ reason.own }}</template>
+            <template v-if="reason.hidden">hidden</template>
+            <template v-else-if="reason.own">{{ reason.own }}</template>
             <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
             <span v-else v-html="reason.html" />
+            <span v-if="reason.note" class="note">{{ reason.note }}</span>
           </span>
           {{ ' ' }}
         </template>
@@ -111,6 +128,18 @@ watch(reasons, () => void nextTick(place))
         />
       </div>
     </div>
+    <LineTools
+      v-if="opened !== null && lines[opened]"
+      v-model:blanking="blanking"
+      :line="lines[opened]!"
+      :index="opened"
+      :edits="edits"
+      :facets="facets"
+      :copy-body="copyBody"
+      in-columns
+      @close="opened = null"
+      @told="emit('told', $event)"
+    />
   </li>
 </template>
 
@@ -135,6 +164,7 @@ watch(reasons, () => void nextTick(place))
 }
 
 .stroke-reason {
+  cursor: pointer;
   border-radius: 3px;
 }
 
@@ -176,6 +206,17 @@ watch(reasons, () => void nextTick(place))
   flex-wrap: wrap;
   align-items: end;
   gap: 0.2rem 0;
+}
+
+.stroke-reason.tucked {
+  color: var(--quiet);
+  font-style: italic;
+}
+
+.note {
+  display: block;
+  border-left: 3px solid var(--changed-edge);
+  padding-left: 0.5rem;
 }
 
 .own-words {

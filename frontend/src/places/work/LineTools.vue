@@ -14,6 +14,7 @@ const props = defineProps<{
   edits: EditsInHand
   facets: ShownFacet[]
   copyBody: WorkRequest
+  inColumns?: boolean
 }>()
 const emit = defineEmits<{ close: []; told: [text: string] }>()
 const blanking = defineModel<boolean>('blanking', { required: true })
@@ -66,12 +67,13 @@ const copy = (format: CopyFormat) => copying.copy(props.copyBody, format, props.
   <div class="line-tools" role="group" :aria-label="`Line ${index + 1}`" @keydown.esc.stop="emit('close')">
     <div class="tool-row">
       <Button
-        :label="edit.hidden ? 'Show the line' : 'Hide the line'"
+        :label="`${edit.hidden ? 'Show' : 'Hide'} the ${inColumns ? 'reason' : 'line'}`"
         size="small"
         variant="outlined"
         @click="edits.change(index, { hidden: !edit.hidden })"
       />
       <Button
+        v-if="!inColumns"
         :label="blanking ? 'Done blanking' : 'Blank numbers'"
         size="small"
         variant="outlined"
@@ -79,7 +81,7 @@ const copy = (format: CopyFormat) => copying.copy(props.copyBody, format, props.
         @click="blanking = !blanking"
       />
       <Button
-        v-if="edit.blanks?.length"
+        v-if="edit.blanks?.length && !inColumns"
         label="Fill them again"
         size="small"
         variant="text"

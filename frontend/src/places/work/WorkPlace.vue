@@ -21,7 +21,7 @@ import SecondLook from './SecondLook.vue'
 import SheetBar from './SheetBar.vue'
 import SideBySide from './SideBySide.vue'
 import { useBeside } from './useBeside'
-import { useCopying } from './useCopying'
+import { useCopying, type CopyFormat } from './useCopying'
 import { useCover } from './useCover'
 import { useEdits } from './useEdits'
 import { useKeptExample } from './useKeptExample'
@@ -109,6 +109,8 @@ async function keep() {
     tell(`Kept ${what} in “${sets.inHand.name}”.`)
 }
 
+const copy = (format: CopyFormat) => copying.copy(body.value, format, null, laidOut.value === 'columns')
+
 function hideLine() {
   const line = sheet.value?.focusedLine() ?? null
   if (line !== null) edits.change(line, { hidden: !edits.of(line).hidden })
@@ -134,7 +136,7 @@ useKeys({
   h: hideLine,
   w: layFirstWrong,
   q: () => secondLook.value?.focusAnswer(),
-  c: () => void copying.copy(body.value, 'plain'),
+  c: () => void copy('plain'),
   p: () => window.print(),
 })
 
@@ -184,7 +186,7 @@ onMounted(async () => {
             :changed="edits.any.value"
             @lay="beside.close"
             @take-back="edits.hold(undefined)"
-            @copy="copying.copy(body, $event)"
+            @copy="copy"
           />
           <SideBySide
             v-if="compared"

@@ -103,7 +103,10 @@ defineExpose({ focusedLine, stepLine })
             v-if="block.kind === 'board'"
             :board="block.board"
             :strokes="strokes"
+            :lines="worked.lines"
             :edits="edits"
+            :facets="facets"
+            :copy-body="copyBody"
             :pictures="pictures.filter((p) => block.board.first <= p.line && p.line <= block.board.last && p.shown)"
             @told="emit('told', $event)"
           />

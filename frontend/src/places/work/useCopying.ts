@@ -9,8 +9,8 @@ export type CopyFormat = keyof typeof NAMES
 export function useCopying(tell: (told: string) => void) {
   const { ask } = useRequest()
 
-  async function copy(of: WorkRequest, format: CopyFormat, line: number | null = null) {
-    const body = { ...of, format, line }
+  async function copy(of: WorkRequest, format: CopyFormat, line: number | null = null, columns = false) {
+    const body = { ...of, format, line, layout: columns ? ('columns' as const) : ('lines' as const) }
     const copied = await ask((signal) => api.POST('/api/copy', { body, signal }))
     if (copied) tell(await copyText(copied.text, `The ${line === null ? 'working' : 'line'} as ${NAMES[format]}`))
   }

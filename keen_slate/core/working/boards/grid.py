@@ -12,9 +12,9 @@ from keen_slate.core.saying.say import Say
 Slot = Literal["", "top", "bottom", "point", "before"]
 """Where in a cell: its figure, the two figures of a fraction, behind the figure, small before it."""
 
-Hand = Literal["figure", "zero", "sign", "carry", "times", "label", "note"]
-"""How it is written: a figure, a zero that only fills a place, a sign, a small carry, a multiplier beside, a label, a
-heading."""
+Hand = Literal["figure", "brought", "zero", "sign", "carry", "times", "note"]
+"""How it is written: a figure, one brought down, a zero that only fills a place, a sign or point, a small carry, a
+multiplier beside, a heading."""
 
 Kind = Literal["fractions", "columns", "product", "area", "quotient", "places"]
 
@@ -94,8 +94,8 @@ class Drawing:
 
     def digits(self, row: int, last: int, digits: str, hand: Hand = "figure") -> None:
         """Digits in cells beside each other, the last one in column ``last``."""
-        for index, digit in enumerate(reversed(digits)):
-            self.write(row, last - index, digit, hand)
+        for column, digit in enumerate(digits, start=last + 1 - len(digits)):
+            self.write(row, column, digit, hand)
 
     def strike(self, row: int, column: int, slot: Slot = "") -> None:
         self._strikes.append(Place(row, column, slot))

@@ -70,8 +70,8 @@ def _whole_of_a_step(derivation: Derivation, index: int) -> Board | None:
     """A step that is worked on paper as a whole: the problem is nothing but that calculation."""
     step = derivation.steps[index]
     beside = next((s for s in step.side if isinstance(s, SetOut)), None)
-    plain = not step.at and len(children(step.before)) == 2 and step.goal not in ("take-out-wholes", "carry-out")
-    if beside is None or not plain or not is_numeral(step.after):
+    plain = not step.at and len(children(step.before)) > 1 and all(is_numeral(n) for n in children(step.before))
+    if beside is None or not plain or not is_numeral(step.after) or step.goal in ("join", "carry-out"):
         return None
     return board_beside(beside, derivation.school, index)
 

@@ -131,33 +131,29 @@ def draw_area(drawing: Drawing, start: AreaProduct, derivation: Derivation, inde
 def draw_moving(drawing: Drawing, start: Moving, derivation: Derivation, index: int | None) -> None:
     """The places named along the top, the digits under them, and the same digits where they have moved to."""
     digits = digits_of(start.digits, start.places + 1)
-    low, high = -max(start.places, start.places - start.by, 0), len(digits) - 1 - start.places
-    high = max(high, high + start.by, 0)
+    moved = next((s.wrote for s in derivation.steps if isinstance(s.wrote, Moving)), start)
+    places = start.places - moved.by
+    low = -max(start.places, places, 0)
+    high = max(len(digits) - 1 - start.places, len(str(start.digits)) - 1 - places, 0)
 
     def column(power: int) -> int:
         return high - power
 
-    for power in range(low, high + 1):
+    for power in range(high, low - 1, -1):
         drawing.write(0, column(power), 10**power if power >= 0 else f"1/{10**-power}", "note")
     drawing.small.add(0)
     drawing.rule(0, 0, column(low))
-    for at, digit in enumerate(digits):
-        drawing.write(1, column(len(digits) - 1 - start.places - at), digit)
+    drawing.digits(1, column(-start.places), "".join(map(str, digits)))
     if start.places:
         drawing.write(1, column(0), ".", "sign", "point")
     drawing.end(None)
     for step in derivation.steps:
         drawing.step = index
-        before, after = at_path(step.before, step.at), step.wrote
-        if not isinstance(before, Moving):
-            continue
-        places = start.places - start.by
-        moved = str(start.digits)
+        after = step.wrote
         if isinstance(after, Moving):
-            for at, moved_digit in enumerate(moved):
-                drawing.write(2, column(len(moved) - 1 - places - at), moved_digit)
-        elif isinstance(after, (Whole, DecimalNumeral)):
-            _places_filled(drawing, after, places, len(moved), column(0))
+            drawing.digits(2, column(-places), str(start.digits))
+        elif not step.by_mistake and isinstance(after, (Whole, DecimalNumeral)):
+            _places_filled(drawing, after, places, len(str(start.digits)), column(0))
         drawing.end(step.said, getattr(step.by, "question", ""))
 
 

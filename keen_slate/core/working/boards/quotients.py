@@ -38,7 +38,7 @@ def draw_quotient(
             drawing.end(step.said, question)
         elif len(after.digits) < len(before.digits):
             # A digit is passed over without a zero: what follows stands one column further right.
-            drawing.write(row, left + before.at, before.digits[before.at])
+            drawing.write(row, left + before.at, before.digits[before.at], "brought")
             drawing.end(step.said)
             left += 1
         elif len(after.digits) > len(before.digits):
@@ -59,7 +59,7 @@ def _one_digit(drawing: Drawing, before: LongQuotient, after: LongQuotient, step
     times, rest = after.quotient[-1], after.rest
     if before.quotient:
         if row != DIVIDEND:  # nothing has been taken away yet: it stands there already
-            drawing.write(row, left + at - 1, before.digits[at - 1])
+            drawing.write(row, left + at - 1, before.digits[at - 1], "brought")
         drawing.end(Say.of(on_paper.bring_down, digit=before.digits[at - 1], current=current))
     _digit_above(drawing, before, after, left)
     product = str(times * before.divisor)
