@@ -60,7 +60,7 @@ def worked(problem: Problem, teacher: Teacher) -> Record:
         "value": None if isinstance(problem.expr, (Comparison, Chain)) else str(evaluate(problem.expr)),
         "answer": answer_text(problem, working, manner),
         "lines": _lines(problem, working, manner),
-        "strokes": _strokes(working, manner),
+        "strokes": _strokes(problem, working, manner),
         "estimates": [_estimate(e, manner) for e in second.estimates],
         "other_estimates": [_estimate(e, manner) for e in other_estimates(problem.expr)],
         "more_or_less_than_one": more_or_less_than_one(problem.expr),
@@ -119,11 +119,11 @@ def _lines(problem: Problem, working: Working, manner: Manner) -> list[Record]:
     ]
 
 
-def _strokes(working: Working, manner: Manner) -> list[Record]:
+def _strokes(problem: Problem, working: Working, manner: Manner) -> list[Record]:
     """Every calculation in columns, stroke by stroke: those in place of lines, and those beside a line."""
     found: list[Record] = []
     steps = working.derivation.steps
-    whole = boards_of(working.derivation)
+    whole = boards_of(working.derivation, problem.label)
     for board in whole:
         lines = [i for i, line in enumerate(working.lines) if line.step in steps[board.steps[0] : board.steps[1] + 1]]
         found.append(_board(board, manner, {"lines": lines}))

@@ -3,6 +3,7 @@
 from html import escape
 from typing import Any
 
+from keen_slate.core.notation.layout import BEFORE_AMOUNTS
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.working.boards.grid import Board, Mark, Place, Ruled, Slot, standing
 
@@ -34,12 +35,21 @@ def board_text(board: Board, manner: Manner = USUAL_MANNER) -> str:
     for row in range(board.rows):
         for level in reversed(range(_levels(marks, row))):
             found = [cells[row, c][level : level + 1] or [""] for c in range(board.columns)]
-            lines.append("".join(_padded(t[0], w) for t, w in zip(found, widths, strict=True)).rstrip())
+            written = "".join(_padded(t[0], w) for t, w in zip(found, widths, strict=True))
+            at_its_row = board.label and row in board.amounts and level == 0 and any(t[0].strip() for t in found)
+            lines.append(_with_label(written, board.label) if at_its_row else written.rstrip())
         ruled = _below(board, row)
         if ruled:
             inside = [any(r.first <= c <= r.last for r in ruled) for c in range(board.columns)]
             lines.append("".join(("-" if i else " ") * w for i, w in zip(inside, widths, strict=True)).rstrip())
     return "\n".join(line for line in lines if line)
+
+
+def _with_label(text: str, label: str) -> str:
+    if label not in BEFORE_AMOUNTS:
+        return f"{text} {label}"
+    bare = text.lstrip()
+    return text[: len(text) - len(bare) - 1] + label + bare if text.startswith(" ") else f"{label} {bare}"
 
 
 def _levels(marks: dict[Place, list[Mark]], row: int) -> int:
@@ -126,7 +136,15 @@ def board_cells(board: Board, given: frozenset[int]) -> dict[str, Any]:
                 rows[rule.row]["cells"][column]["rules"].append(rule.side)  # type: ignore[index]
     # Where something is still to be done, room is left above the first number for what may be struck and carried.
     room = board.amounts[0] if board.amounts and len(given) < len(board.strokes) else None
-    return {"kind": board.kind, "rows": rows, "columns": board.columns, "room": room}
+    first = board.label in BEFORE_AMOUNTS
+    return {
+        "kind": board.kind,
+        "rows": rows,
+        "columns": board.columns,
+        "room": room,
+        "label": board.label,
+        "label-first": first,
+    }
 
 
 def _empty() -> dict[str, list[Any]]:
@@ -151,12 +169,19 @@ def board_latex(board: Board, manner: Manner = USUAL_MANNER) -> str:
     rows: list[str] = []
     for row in range(board.rows):
         cells = [_latex_cell(marks, row, column, manner) for column in range(board.columns)]
-        ruled = sorted({(r.first + 1, r.last + 1) for r in _below(board, row)})
+        shift = 2 if board.label in BEFORE_AMOUNTS else 1
+        ruled = sorted({(r.first + shift, r.last + shift) for r in _below(board, row)})
+        if board.label and row in board.amounts and any(cells):
+            label = r"\mbox{" + board.label.replace("%", r"\%") + "}"
+            cells = [label, *cells] if board.label in BEFORE_AMOUNTS else [*cells, label]
+        elif board.label:
+            cells = ["", *cells] if board.label in BEFORE_AMOUNTS else [*cells, ""]
         rows.append(" & ".join(cell.ljust(1) for cell in cells))
         rows[-1] += " \\\\" if row < board.rows - 1 or ruled else ""
         if ruled:
             rows.append("".join(rf"\cline{{{first}-{last}}}" for first, last in ruled))
     columns = "".join("|r" if _bar_at(board, column) else "r" for column in range(board.columns))
+    columns = ("l" + columns if board.label in BEFORE_AMOUNTS else columns + "l") if board.label else columns
     return "\\begin{array}{" + columns + "}\n" + "\n".join(rows) + "\n\\end{array}"
 
 
@@ -169,8 +194,8 @@ def _latex_cell(marks: dict[Place, list[Mark]], row: int, column: int, manner: M
         if len(found) > 1:
             shown = rf"\rlap{{$-$}}{shown}"
             for above in found[1:-1]:
-                shown = rf"\overset{{\rlap{{$\scriptstyle -$}}{_latex_text(above.text, manner)}}}{{{shown}}}"
-            shown = rf"\overset{{{_latex_text(found[-1].text, manner)}}}{{{shown}}}"
+                shown = rf"\stackrel{{\rlap{{$\scriptstyle -$}}{_latex_text(above.text, manner)}}}{{{shown}}}"
+            shown = rf"\stackrel{{{_latex_text(found[-1].text, manner)}}}{{{shown}}}"
         return rf"\scriptstyle {shown}" if found[0].hand in ("carry", "times") else shown
 
     top, bottom = written("top"), written("bottom")
@@ -199,10 +224,13 @@ def board_mathml(board: Board, manner: Manner = USUAL_MANNER) -> str:
     4
     """
     marks = standing(board.strokes)
-    rows = [
-        "".join(f"<mtd>{_mathml_cell(marks, row, column, manner)}</mtd>" for column in range(board.columns))
-        for row in range(board.rows)
-    ]
+    rows: list[str] = []
+    for row in range(board.rows):
+        cells = [_mathml_cell(marks, row, column, manner) for column in range(board.columns)]
+        if board.label:
+            label = f"<mtext>{escape(board.label)}</mtext>" if row in board.amounts and any(cells) else ""
+            cells = [label, *cells] if board.label in BEFORE_AMOUNTS else [*cells, label]
+        rows.append("".join(f"<mtd>{cell}</mtd>" for cell in cells))
     lines = " ".join("solid" if _below(board, row) else "none" for row in range(board.rows - 1))
     body = "".join(f"<mtr>{row}</mtr>" for row in rows)
     return f'<math><mtable columnalign="right" rowlines="{lines}">{body}</mtable></math>'

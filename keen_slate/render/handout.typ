@@ -79,19 +79,21 @@
   } else { after }
 }
 #let draw-board(board, point) = {
+  let shift = if board.label-first { 1 } else { 0 }
   let columns = board.columns + if board.label != "" { 1 } else { 0 }
   let cells = ()
   for (y, row) in board.rows.enumerate() {
     for (x, cell) in row.cells.enumerate() {
       let line = 0.9pt + ink
-      cells.push(grid.cell(x: x, y: y, inset: (top: if y == board.room { 1.3em } else { 0.2em }), stroke: (
+      cells.push(grid.cell(x: x + shift, y: y, inset: (top: if y == board.room { 1.3em } else { 0.2em }), stroke: (
         bottom: if "below" in cell.rules { line },
         left: if "left" in cell.rules { line },
         top: if "above" in cell.rules { line },
       ), if row.small { text(size: 0.85em, board-cell(cell, "", point)) } else { board-cell(cell, board.kind, point) }))
     }
     if board.label != "" and row.label and row.cells.any(cell => cell.figure.len() > 0 or cell.top.len() > 0) {
-      cells.push(grid.cell(x: board.columns, y: y, align: left + bottom, pad(bottom: if board.kind == "fractions" { 0.72em } else { 0em }, [#h(0.3em)#text(size: 0.85em, board.label)])))
+      let place = if board.label-first { 0 } else { board.columns }
+      cells.push(grid.cell(x: place, y: y, align: left + bottom, pad(bottom: if board.kind == "fractions" { 0.72em } else { 0em }, [#h(0.3em)#text(size: 0.85em, board.label)])))
     }
   }
   text(size: 1.15em, grid(columns: columns, align: center + bottom, inset: (x: if board.kind in ("area", "places") { 0.45em } else { 0.16em }, y: 0.2em), ..cells))

@@ -238,7 +238,7 @@ def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
         working = asked.work(edits.turns)
         lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
         run: list[str] = []
-        for block in laid_out(working, content.get("organiser", "fitting")):
+        for block in laid_out(asked, working, content.get("organiser", "fitting")):
             if isinstance(block, Line):
                 if block.step is not None:
                     joined = f"&{SIGNS[block.sign]} {latex(block.expr, asked.amounts)}"

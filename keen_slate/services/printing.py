@@ -228,7 +228,7 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "note": note,
         "sign": sign_of_answer(asked.problem.expr, right.answer),
         "answer": _shown_expr(asked, right.answer) if request.kind in ("key", "teacher") else NOTHING_SHOWN,
-        "lines": _lines(working, states, asked, edits, _boards(working, request)) if worked else [],
+        "lines": _lines(working, states, asked, edits, _boards(working, asked, request)) if worked else [],
         "pictures": _pictures(right, states, asked, edits) if worked and request.pictures and not finding else [],
         "space": _space(right, states, asked, request) if request.kind in ("as-set", "bare") and not finding else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
@@ -250,9 +250,9 @@ def _shown_expr(asked: Asked, expr: Expr, blank: tuple[tuple[int, ...], ...] = (
     }
 
 
-def _boards(working: Working, request: PrintRequest) -> tuple[Board, ...]:
+def _boards(working: Working, asked: Asked, request: PrintRequest) -> tuple[Board, ...]:
     """What stands in columns: as it is wished, or as it fits the problem."""
-    return boards_of(working.derivation) if in_columns(working, request.organiser) else ()
+    return boards_of(working.derivation, asked.problem.label) if in_columns(working, request.organiser) else ()
 
 
 def _lines(
@@ -313,7 +313,7 @@ def _board(
         elif stroke.said is not None:
             reasons.append(asked.say(stroke.said))
     data = board_cells(board, frozenset(given))
-    return {"board": data | {"label": asked.problem.label}, "reasons": reasons, "point": asked.words.decimal_sign}
+    return {"board": data, "reasons": reasons, "point": asked.words.decimal_sign}
 
 
 def _reason(line: Line, state: State, own: str | None, asked: Asked) -> str:
@@ -345,9 +345,9 @@ def _space(working: Working, states: tuple[State, ...], asked: Asked, request: P
         return None
     if all(s != "blank" for s in states[1:]):
         return None
-    boards = _boards(working, request)
+    boards = _boards(working, asked, request)
     if boards:
-        blanks = [board_cells(b, frozenset((0,))) | {"label": asked.problem.label} for b in boards]
+        blanks = [board_cells(b, frozenset((0,))) for b in boards]
         return {"kind": "boards", "boards": blanks, "point": asked.words.decimal_sign}
     if request.organiser == "panels":
         return {"kind": "panels", "panels": [asked.named(name) for name in PANELS.values()]}

@@ -53,7 +53,7 @@ class Columns(Sheet):
             self.assert_level(
                 [self.page.locator(f".board tr[data-row='{row}'] td").nth(column).locator(".figure") for row in (2, 3)]
             )
-        self.assertEqual("".join(c.inner_text().strip() for c in self.cells(3)), "62.42")
+        self.assertEqual("".join("".join(c.inner_text().split()) for c in self.cells(3)), "62.42")
         first = self.page.locator(".board tr[data-row='1']")
         self.assertEqual(first.locator(".figure > s").all_inner_texts(), ["1", "0", "0", "0", "0"])
         self.assertEqual(first.locator(".renewed").all_inner_texts(), ["0", "9", "9", "9", "10"])
@@ -114,8 +114,8 @@ class Columns(Sheet):
         expect(self.page.locator(".board .fresh")).to_have_text(["5", "15"])
         reason.click()
         tools = self.page.get_by_role("group", name="Line 5")
-        tools.get_by_label("Reason").fill("Open one whole board into twelve pieces.")
-        tools.get_by_label("Reason").press("Enter")
+        tools.get_by_role("textbox", name="Reason").fill("Open one whole board into twelve pieces.")
+        tools.get_by_role("textbox", name="Reason").press("Enter")
         expect(self.page.locator(".stroke-reason.own-words")).to_have_text("Open one whole board into twelve pieces.")
 
     def test_copied_as_it_stands(self) -> None:

@@ -119,7 +119,7 @@ class RoundTrips(FormatTest):
         stands at the end of an array."""
         stacked = self.file("latex").decode()
         self.assertEqual(stacked.count(r"\begin{array}"), stacked.count(r"\end{array}"))
-        self.assertIn(r"\overset{7}{\rlap{$-$}1}", stacked.split(r"\item")[1])
+        self.assertIn(r"\stackrel{7}{\rlap{$-$}1}", stacked.split(r"\item")[1])
         self.lay_out("lines")
         self.addCleanup(self.lay_out, "fitting")
         text = self.file("latex").decode()

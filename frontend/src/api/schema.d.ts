@@ -2240,6 +2240,8 @@ export interface components {
             kind: "fractions" | "columns" | "product" | "area" | "quotient" | "places";
             /** Label */
             label: string;
+            /** Label First */
+            label_first: boolean;
             /** Last */
             last: number;
             /** Rows */

@@ -42,6 +42,7 @@ function classesOf(cell: Cell, row: number) {
     <caption class="hidden">In columns</caption>
     <tbody>
       <tr v-for="(cells, row) in grid" :key="row" :class="{ small: small.has(row) }" :data-row="row">
+        <td v-if="board.label && board.label_first" class="board-label">{{ labelled.has(row) ? board.label : '' }}</td>
         <td v-for="(cell, column) in cells" :key="column" :class="classesOf(cell, row)">
           <BoardFigures v-if="cell.before.length" class="before" :class="{ carry: cell.before[0]!.hand === 'carry' }" :of="cell.before" :now="now" />
           <span v-if="isFraction(cell)" :class="isBeside(cell) ? 'times' : 'part'">
@@ -51,7 +52,7 @@ function classesOf(cell: Cell, row: number) {
           <BoardFigures v-else-if="cell.figure.length" class="figure" :of="cell.figure" :now="now" />
           <BoardFigures v-if="cell.point.length" class="point" :of="cell.point" :now="now" />
         </td>
-        <td v-if="board.label" class="board-label">{{ labelled.has(row) ? board.label : '' }}</td>
+        <td v-if="board.label && !board.label_first" class="board-label">{{ labelled.has(row) ? board.label : '' }}</td>
       </tr>
     </tbody>
   </table>

@@ -98,6 +98,7 @@ class ShownBoard(Shape):
     small: list[int]
     amounts: list[int]
     label: str
+    label_first: bool
     first: int
     last: int
     strokes: list[ShownStroke]

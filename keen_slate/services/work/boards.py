@@ -1,5 +1,6 @@
 """Boards as they are shown: stroke by stroke with their reasons, in the teacher's words."""
 
+from keen_slate.core.notation.layout import BEFORE_AMOUNTS
 from keen_slate.core.working.boards.grid import Board, Mark, Place, Ruled, Stroke
 from keen_slate.core.working.boards.listing import boards_of, fits_columns, in_blocks
 from keen_slate.core.working.work import Line, Working
@@ -14,9 +15,10 @@ def in_columns(working: Working, organiser: str) -> bool:
     return organiser == "columns" or (organiser == "fitting" and fits_columns(working.derivation))
 
 
-def laid_out(working: Working, organiser: str) -> tuple[Line | Board, ...]:
+def laid_out(asked: Asked, working: Working, organiser: str) -> tuple[Line | Board, ...]:
     """The written lines of a working as the organiser has them, boards in place of those that they stand for."""
-    boards = boards_of(working.derivation) if in_columns(working, organiser) else ()
+    columns = in_columns(working, organiser)
+    boards = boards_of(working.derivation, asked.problem.label) if columns else ()
     return in_blocks(working, boards)
 
 
@@ -25,7 +27,7 @@ def shown_boards(asked: Asked, working: Working) -> list[ShownBoard]:
     line_of = {id(line.step): index for index, line in enumerate(working.lines) if line.step is not None}
     lines = [line_of.get(id(step)) for step in working.derivation.steps]
     shown: list[ShownBoard] = []
-    for board in boards_of(working.derivation):
+    for board in boards_of(working.derivation, asked.problem.label):
         within = [n for n in lines[board.steps[0] : board.steps[1] + 1] if n is not None]
         if within:
             shown.append(_shown(board, asked, lines, within[0], within[-1]))
@@ -44,7 +46,8 @@ def _shown(board: Board, asked: Asked, lines: list[int | None], first: int, last
         columns=board.columns,
         small=list(board.small),
         amounts=list(board.amounts),
-        label=asked.problem.label,
+        label=board.label,
+        label_first=board.label in BEFORE_AMOUNTS,
         first=first,
         last=last,
         strokes=[_stroke(s, asked, lines) for s in board.strokes],

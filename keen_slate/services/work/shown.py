@@ -128,7 +128,7 @@ def copy_out(request: CopyRequest) -> CopiedText:
     if request.line is not None and request.line < len(lines):
         line = lines[request.line]
         return CopiedText(text=_copied_line(line, request.format, manner))
-    blocks = laid_out(working, request.layout)
+    blocks = laid_out(asked, working, request.layout)
     if any(isinstance(b, Board) for b in blocks):
         parts = [
             _copied_board(b, request.format, asked.words)

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
-import SelectButton from 'primevue/selectbutton'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { onMounted } from 'vue'
 import type { DeskSettings } from '@/api/client'
@@ -126,14 +125,13 @@ function policy(chosen: unknown) {
         </div>
         <div class="setting tall">
           <span id="organiser-label">A working is laid out as</span>
-          <SelectButton
+          <Select
             :model-value="desk.settings.organiser"
             :options="ORGANISERS"
             option-label="name"
             option-value="id"
-            :allow-empty="false"
             size="small"
-            aria-labelledby="organiser-label"
+            aria-label="A working is laid out as"
             @update:model-value="desk.change({ organiser: $event })"
           />
         </div>

@@ -30,7 +30,10 @@ const blanking = ref(false)
 const lineOf = (at: number) => props.board.strokes[at]?.line ?? null
 const partly = computed(() => props.strokes < props.board.strokes.length)
 const upTo = computed(() => (looked.value === null ? props.strokes : looked.value + 1))
-const rows = computed(() => rowsOfStrokes(props.board))
+/** Work that goes down the page has its reasons at their heights; where the strokes come back to the same rows they run
+ * on from the top. */
+const goesDown = computed(() => props.board.kind === 'product' || props.board.kind === 'quotient')
+const rows = computed(() => (goesDown.value ? rowsOfStrokes(props.board) : []))
 interface Reason {
   at: number
   own: string
@@ -47,7 +50,7 @@ const reasons = computed(() => {
     const edit: Partial<LineEdit> = stroke.line === null ? {} : props.edits.of(stroke.line)
     const own = first ? (edit.reason ?? '') : ''
     if (!stroke.reason && !own) return
-    const asks = !stroke.writes.length && stroke.question !== ''
+    const asks = stroke.line !== null && props.lines[stroke.line]?.question === true
     const note = first ? (edit.note ?? '') : ''
     const reason = { at, own, note, hidden: edit.hidden ?? false, html: stroke.reason_html, asks }
     const before = found.at(-1)
@@ -190,6 +193,7 @@ watch(reasons, () => void nextTick(place))
 
 .on-paper {
   grid-column: 2 / -1;
+  min-width: 0;
   padding: 0 1rem 0.2rem 2.1rem;
   overflow-x: auto;
   overflow-y: hidden;

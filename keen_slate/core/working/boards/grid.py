@@ -4,9 +4,10 @@ A place is a cell of the grid and a slot in it. What is written at a place where
 above it; what stood there was struck before. Every writer draws boards from this alone.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
+from keen_slate.core.notation.units import units_in
 from keen_slate.core.saying.say import Say
 
 Slot = Literal["", "top", "bottom", "point", "before"]
@@ -71,6 +72,7 @@ class Board:
     amounts: tuple[int, ...]
     strokes: tuple[Stroke, ...]
     steps: tuple[int, int]
+    label: str = ""
 
 
 @dataclass(slots=True)
@@ -130,3 +132,32 @@ def standing(strokes: tuple[Stroke, ...]) -> dict[Place, list[Mark]]:
         for mark in stroke.writes:
             found.setdefault(mark.at, []).append(mark)
     return found
+
+
+def labelled(board: Board, label: str) -> Board:
+    """A board of amounts. In two units a fraction of the larger is so many of the smaller: the units head their
+    columns, and the size of the piece is not written."""
+    two = units_in(label)
+    bottoms = {m.text for s in board.strokes for m in s.writes if m.at.slot == "bottom" and m.hand == "figure"}
+    if two is None or board.kind != "fractions":
+        return replace(board, label=two.large if two is not None else label)
+    if bottoms - {str(two.size)}:
+        return replace(board, label=two.large)
+
+    def as_figure(place: Place) -> Place:
+        return Place(place.row, place.column, "") if place.slot == "top" else place
+
+    strokes = tuple(
+        replace(
+            stroke,
+            writes=tuple(replace(m, at=as_figure(m.at)) for m in stroke.writes if m.at.slot != "bottom"),
+            strikes=tuple(as_figure(p) for p in stroke.strikes),
+        )
+        for stroke in board.strokes
+    )
+    small = {m.at.column for m in strokes[0].writes if m.at.slot == "" and m.hand == "figure"}
+    parts = {m.at.column for s in board.strokes for m in s.writes if m.at.slot == "top"}
+    heads = [Mark(Place(0, column), two.small, "note") for column in sorted(parts & small)]
+    heads += [Mark(Place(0, max(small - parts)), two.large, "note")] if small - parts else []
+    first = replace(strokes[0], writes=(*heads, *strokes[0].writes))
+    return replace(board, strokes=(first, *strokes[1:]))

@@ -8,15 +8,15 @@ from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, Lon
 from keen_slate.core.problem.tree import at_path, children, is_numeral
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.working.boards.fractions import draw_fractions
-from keen_slate.core.working.boards.grid import Board, Drawing
+from keen_slate.core.working.boards.grid import Board, Drawing, labelled
 from keen_slate.core.working.boards.products import draw_area, draw_moving, draw_product
 from keen_slate.core.working.boards.quotients import draw_quotient
 from keen_slate.core.working.boards.sums import fill_up, ground_for, set_down, work_columns
 from keen_slate.core.working.work import Line, Working
 
 
-def boards_of(derivation: Derivation) -> tuple[Board, ...]:
-    """Every run of a working that can be set in columns, in order.
+def boards_of(derivation: Derivation, label: str = "") -> tuple[Board, ...]:
+    """Every run of a working that can be set in columns, in order; ``label`` is what its amounts carry.
 
     >>> from keen_slate.core.working.work import work
     >>> [(b.kind, b.steps) for b in boards_of(work(read("6 1/4 - 2 5/6")).derivation)]
@@ -31,7 +31,7 @@ def boards_of(derivation: Derivation) -> tuple[Board, ...]:
             or _whole_of_a_step(derivation, index)
         )
         if made is not None:
-            found.append(made)
+            found.append(labelled(made, label))
         index = made.steps[1] + 1 if made is not None else index + 1
     return tuple(found)
 
