@@ -158,11 +158,11 @@ def board_latex(board: Board, manner: Manner = USUAL_MANNER) -> str:
     >>> from keen_slate.core.working.work import work
     >>> print(board_latex(boards_of(work(read("48 + 37")).derivation)[0]))
     \begin{array}{rrrr}
-      &  & \scriptstyle 1 &  \\
-      &  & 4 & 8 \\
-    + &  & 3 & 7 \\
+      &   & \scriptstyle 1 &   \\
+      &   & 4 & 8 \\
+    + &   & 3 & 7 \\
     \cline{1-4}
-      &  & 8 & 5
+      &   & 8 & 5
     \end{array}
     """
     marks = standing(board.strokes)

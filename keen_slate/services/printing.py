@@ -260,7 +260,7 @@ def _lines(
 ) -> list[Data]:  # fmt: skip
     """The lines that are not hidden, boards in place of those that they stand for."""
     own = {e.line: e for e in edits.lines}
-    line_of = {id(line.step): index for index, line in enumerate(working.lines) if line.step is not None}
+    line_of = {id(step): index for index, line in enumerate(working.lines) for step in line.steps}
     steps = working.derivation.steps
     board_at = {line_of[id(s)]: b for b in boards for s in steps[b.steps[0] : b.steps[1] + 1] if id(s) in line_of}
     drawn: set[int] = set()

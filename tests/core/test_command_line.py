@@ -15,6 +15,12 @@ class CommandLine(unittest.TestCase):
     def test_one_record_whole(self) -> None:
         (record,) = run("work", "--json", "--school", "questions=unasked", "5 1/6 - 2 5/6")
         told = [(w.pop("shows"), w.pop("question")) for w in record["likely_wrong"]]
+        (board,) = record.pop("strokes")
+        self.assertEqual((board["layout"], board["lines"]), ("fractions", [1, 2, 3]))
+        self.assertEqual(board["drawn"][-1], "= 2 1/3")
+        regroup = board["strokes"][1]
+        self.assertEqual([p["slot"] for p in regroup["struck"]], ["", "top"])
+        self.assertEqual([(m["text"], m["hand"]) for m in regroup["written"]], [("4", "figure"), ("7", "figure")])
         self.assertEqual(told[1], ("5 1/6 − 2 5/6 became 5 − 2 + 4/6.", "Add 2 5/6 to 3 2/3. Do you get 5 1/6?"))
         self.assertEqual(
             record,
@@ -29,8 +35,11 @@ class CommandLine(unittest.TestCase):
                         "rule": "regroup",
                         "reason": "1/6 is not enough to take 5/6 away. Regroup 1 whole as 6/6: 5 becomes 4, and 1 + 6 = 7.",
                     },
-                    {"text": "4 − 2 + 2/6", "rule": "combine-tops", "reason": "Take away the sixths: 7 − 5 = 2."},
-                    {"text": "2 2/6", "rule": "join", "reason": "Take away the wholes: 4 − 2 = 2."},
+                    {
+                        "text": "2 2/6",
+                        "rule": "join",
+                        "reason": "Take away the sixths: 7 − 5 = 2. Take away the wholes: 4 − 2 = 2.",
+                    },
                     {
                         "text": "2 1/3",
                         "rule": "simplify",

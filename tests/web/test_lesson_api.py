@@ -49,7 +49,7 @@ class LessonApi(unittest.TestCase):
             [n["question"] for n in item["lines"]],
             [
                 "Which bottoms change: both, one, or neither?", "Is the part on top enough?",
-                "Where can more pieces come from, and how many?", "", "", "Does one number go into top and bottom?",
+                "Where can more pieces come from, and how many?", "", "Does one number go into top and bottom?",
             ],
         )  # fmt: skip
 

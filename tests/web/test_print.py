@@ -198,8 +198,8 @@ class Handouts(PrintTest):
         body = {"revision": self.set["revision"], "task": task}
         type(self).set = self.client.put(path, json=body).get_json()
         text = self.text(self.printed(kind="as-set"))
-        self.assertIn("Take away the fifths: 5 − 2 = 3.", text)
-        self.assertNotIn("Take away the wholes: 8 − 3 = 5.", text)
+        self.assertIn("9 becomes 8 5/5.", text)
+        self.assertNotIn("Take away the fifths: 5 − 2 = 3.", text)
         self.assertIn("Divide top and bottom by 2", text)  # the first example is worked to its end
 
     def test_it_speaks_the_teachers_words_and_writes_the_teachers_sign(self) -> None:

@@ -30,6 +30,9 @@ DRAWS = 400
 JUDGED = 60
 """Of these, how many that look right are worked to see which demands they make."""
 
+TRIED_AGAIN = 5
+"""How often all of that is done again with other draws before wishes are refused."""
+
 CHOSEN_FROM = 4
 """Fitting items that are put under the glass, of which the best is taken."""
 
@@ -152,7 +155,9 @@ def ladder(wishes: Wishes, school: School = DEFAULT_SCHOOL, kept: Sequence[Probl
 
 
 def _chosen(wishes: Wishes, target: Target, seed: str, school: School, seen: set[tuple[str, ...]]) -> Rung:
-    rung = find_item(FAMILY[wishes.family], target, wishes.limits, seed, school, seen)
+    tries = (seed, *(f"{seed}/again/{n}" for n in range(TRIED_AGAIN)))
+    found = (find_item(FAMILY[wishes.family], target, wishes.limits, s, school, seen) for s in tries)
+    rung = next((r for r in found if r is not None), None)
     if rung is None:
         raise Contradiction(wishes.family, _fewest_excluding(wishes, target, school))
     seen.add(numbers_key(rung.problem.expr))
@@ -234,7 +239,9 @@ def _fewest_excluding(wishes: Wishes, target: Target, school: School) -> tuple[s
         required = closed(family.always | {d for d in names if d in chosen})
         everything = frozenset(d for f in FAMILY.values() for d in closed((*f.climb, *f.always)))
         allowed = target.allowed if "not-yet" in names else everything
-        return next(iter(_fitting(family, Target(required, allowed), limits, wishes.seed, school)), None) is not None
+        tries = (wishes.seed, *(f"{wishes.seed}/again/{n}" for n in range(TRIED_AGAIN)))
+        fitting = (f for seed in tries for f in _fitting(family, Target(required, allowed), limits, seed, school))
+        return next(fitting, None) is not None
 
     for wish in list(left):
         without = [w for w in left if w != wish]

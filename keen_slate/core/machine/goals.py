@@ -74,6 +74,8 @@ GoalId = Literal[
     "put-wholes-by",
     "quotient-digit",
     "raise",
+    "read-decimal",
+    "read-percent",
     "read-quotient",
     "reduce-terms",
     "regroup",
@@ -110,6 +112,8 @@ GoalId = Literal[
     "write-in",
     "write-measure",
     "write-money",
+    "write-over-hundred",
+    "write-over-places",
     "write-percent",
 ]
 

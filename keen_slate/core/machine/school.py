@@ -27,12 +27,14 @@ class Facet:
     """Something on which teachers differ, with the ways of doing it; the first is the default.
 
     ``only_writing``: it only says how a thing is written, so that no answer depends on it; one choice stands for all.
+    ``of_lines``: it decides which steps stand on one line, and no rule asks for it.
     """
 
     id: str
     name: str
     choices: tuple[Choice, ...]
     only_writing: str = ""
+    of_lines: bool = False
 
     @property
     def default(self) -> str:

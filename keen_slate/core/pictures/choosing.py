@@ -63,14 +63,15 @@ def pictures_of(working: Working) -> tuple[LinePictures, ...]:
         found.append(LinePictures(0, whole, shown=isinstance(working.lines[0].expr, Chain)))
     seen: set[Picture] = set()
     for index, line in enumerate(working.lines):
-        draw = _PROOFS.get(line.step.goal) if line.step is not None and not line.by_mistake else None
-        if line.step is None or draw is None:
+        step = line.also or line.step
+        draw = _PROOFS.get(step.goal) if step is not None and not line.by_mistake else None
+        if step is None or draw is None:
             continue
-        pictures = draw(line.step)
+        pictures = draw(step)
         fit = tuple(p for p in pictures if p is not None and _too_fine(p) is None)
         fine = next((said for p in pictures if p is not None and (said := _too_fine(p)) is not None), None)
         if fine is not None and not any(isinstance(p, Jumps) for p in fit):
-            fit = (*fit, *_as_places(line.step))
+            fit = (*fit, *_as_places(step))
         if fit or fine is not None:
             found.append(LinePictures(index, fit, shown=bool(fit) and fit[0] not in seen, too_fine=fine))
             seen.update(fit[:1])
@@ -302,8 +303,8 @@ _PROOFS: dict[GoalId, Callable[[Step], list[Picture | None]]] = {
     "multiply-tops": _multiplied,
     "judge": _compared,
     "write-fraction": _hundredths,
-    "write-decimal": _hundredths,
-    "write-percent": _hundredths,
+    "read-decimal": _hundredths,
+    "read-percent": _hundredths,
     "simplify": _simplified,
     "look-for-blanks": _equal,
 }

@@ -3,7 +3,7 @@
 from fractions import Fraction
 
 from keen_slate.core.machine.engine import Impasse, Move, Owned, Rule
-from keen_slate.core.machine.side_work import Calculation
+from keen_slate.core.machine.side_work import Calculation, Renaming
 from keen_slate.core.numbers.forms import (
     NUMERALS,
     CommonFraction,
@@ -16,6 +16,7 @@ from keen_slate.core.numbers.forms import (
     mixed_form,
 )
 from keen_slate.core.problem import bounds
+from keen_slate.core.problem.paper import power_of_ten
 from keen_slate.core.problem.tree import (
     MEASURE,
     Convert,
@@ -237,8 +238,8 @@ def write_decimal(expr: Expr) -> Move | Impasse:
     if isinstance(after, RepeatingDecimal):
         return Move(after, Say.of(other_forms.write_repeating, top=top, bottom=bottom, block=after.block))
     assert places is not None
-    if 10**places % bottom == 0 and bottom > 1:
-        said = Say.of(other_forms.write_decimal_by_place, top=top, bottom=bottom, places=places)
+    if bottom == 10**places and places:
+        said = Say.of(other_forms.read_places, top=top, places=places)
     else:
         said = Say.of(other_forms.write_decimal, top=top, bottom=bottom, quotient=decimal_for(part.value))
     return Move(after, said)
@@ -264,6 +265,36 @@ def decimal_on_paper(expr: Expr) -> Owned | None:
         return repeating(value) or found if isinstance(found, RepeatingDecimal) else decimal_for(value)
 
     return None if start is None else Owned(start, written)
+
+
+def write_over_places(expr: Expr) -> Move:
+    """A fraction as so many tenths, hundredths …, which can be read as a decimal: 3/8 is 375/1000.
+
+    >>> text_of(write_over_places(read("1 3/8").expr).after)
+    '1 375/1000'
+    """
+    part = expr.part if isinstance(expr, MixedNumber) else expr
+    assert isinstance(part, CommonFraction)
+    return _renamed(expr, part, power_of_ten(decimal_places(part.value) or 0))
+
+
+def write_over_hundred(expr: Expr) -> Move:
+    """A fraction as so many hundredths, which is so many percent: 3/4 is 75/100.
+
+    >>> text_of(write_over_hundred(read("3/4").expr).after)
+    '75/100'
+    """
+    part = expr.part if isinstance(expr, MixedNumber) else expr
+    assert isinstance(part, CommonFraction)
+    return _renamed(expr, part, 100)
+
+
+def _renamed(expr: Expr, part: CommonFraction, bottom: int) -> Move:
+    by = bottom // part.denominator
+    said = Say.of(other_forms.write_over_places, top=part.numerator, bottom=part.denominator, by=by)
+    new = CommonFraction(part.numerator * by, bottom)
+    after = MixedNumber(expr.whole, new.numerator, bottom) if isinstance(expr, MixedNumber) else new
+    return Move(after, said, (Renaming(part.numerator, part.denominator, by),))
 
 
 LONGEST_DECIMAL = bounds.MAX_VALUE_DIGITS + bounds.MAX_BLOCK
@@ -368,7 +399,7 @@ WRITE_LOWEST_FRACTION = Rule(
 )
 WRITE_DECIMAL = Rule(
     "write-decimal",
-    "write-decimal",
+    "read-decimal",
     write_decimal,
     "write",
     question="What place does the {bottom} name?",
@@ -380,7 +411,13 @@ REPEATING_AS_FRACTIONS = Rule("repeating-as-fractions", "repeating-as-fractions"
 WRITE_EXPANDED = Rule("write-expanded", "write-expanded", write_expanded, "write", question="What is each digit worth?")
 WRITE_MEASURE = Rule("write-measure", "write-measure", write_measure, "write")
 WRITE_MONEY = Rule("write-money", "write-money", write_money, "write")
-WRITE_PERCENT = Rule("write-percent", "write-percent", write_percent, "write")
+WRITE_OVER_PLACES = Rule(
+    "write-over-places", "write-over-places", write_over_places, "rename", question="What place does the {bottom} name?"
+)
+WRITE_OVER_HUNDRED = Rule(
+    "write-over-hundred", "write-over-hundred", write_over_hundred, "rename", question="How many hundredths is it?"
+)
+WRITE_PERCENT = Rule("write-percent", "read-percent", write_percent, "write")
 ROUND = Rule("round", "round", round_number, "write", question="Which digit decides?")
 ROUND_TERMS = Rule("round-terms", "round-terms", round_terms, "write")
 
@@ -397,5 +434,7 @@ RULES = (
     WRITE_LOWEST_FRACTION,
     WRITE_MEASURE,
     WRITE_MONEY,
+    WRITE_OVER_HUNDRED,
+    WRITE_OVER_PLACES,
     WRITE_PERCENT,
 )

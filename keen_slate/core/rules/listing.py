@@ -30,6 +30,8 @@ PLANS = (
     Plan("add-up", plans.adding_opposites, ("signs", "add-opposite")),
     Plan("same-kind", plans.decimals_go, ("mixed-kinds", "fractions")),
     Plan("add-decimals", plans.add_decimals),
+    Plan("write-decimal", plans.write_decimal),
+    Plan("write-percent", plans.write_percent),
     Plan("column", plans.column),
     Plan("long-product", plans.long_product),
     Plan("long-quotient", plans.long_quotient),

@@ -16,6 +16,7 @@ def put_wholes_by(expr: Expr) -> Move:
     >>> text_of(put_wholes_by(read("2 3/4 + 1 5/6").expr).after)
     '3 + 3/4 + 5/6'
     """
+    assert isinstance(expr, Sum)
     parts = SumParts.of(expr)
     total = sum(parts.wholes())
     fractions = tuple(Term(p) for _, p in parts.parts)
@@ -25,7 +26,7 @@ def put_wholes_by(expr: Expr) -> Move:
         return Move(
             mixed_form(total, part.numerator, part.denominator), Say.of(wholes_and_parts.join, wholes=parts.wholes())
         )
-    return Move(Sum((Term(Whole(total)), *fractions)), said)
+    return Move(Sum((Term(Whole(total)), *fractions), expr.marks & {"bottoms"}), said)
 
 
 def wholes_on_paper(expr: Expr) -> Owned | None:
@@ -33,12 +34,13 @@ def wholes_on_paper(expr: Expr) -> Owned | None:
     parts = SumParts.of(expr)
     start = sum_on_paper(parts.wholes(), alone=False) if parts.wholes() else None
     fractions = tuple(p for _, p in parts.parts)
+    marks = expr.marks & {"bottoms"} if isinstance(expr, Sum) else frozenset()
 
     def written(total: Expr) -> Expr:
         assert isinstance(total, Whole)
         if len(fractions) < 2:
             return mixed_form(total.n, fractions[0].numerator, fractions[0].denominator) if fractions else total
-        return Sum((Term(total), *(Term(p) for p in fractions)))
+        return Sum((Term(total), *(Term(p) for p in fractions)), marks)
 
     return None if start is None else Owned(start, written)
 
@@ -348,12 +350,16 @@ def wholes_divided_out_on_paper(expr: Expr) -> Owned | None:
 
 
 def mixed_first(expr: Expr) -> Move:
-    """Improper parts are taken out as wholes before mixed numbers are subtracted: 11/4 is 2 3/4.
+    """Improper parts are taken out as wholes before mixed numbers are subtracted: 11/4 is 2 3/4. Of what is taken from
+    only so many as leave enough: 17/4 − 1 3/4 is 3 5/4 − 1 3/4.
 
     >>> text_of(mixed_first(read("11/4 + 1 1/4").expr).after)
     '2 3/4 + 1 1/4'
+    >>> text_of(mixed_first(read("17/4 − 1 3/4").expr).after)
+    '3 5/4 − 1 3/4'
     """
     assert isinstance(expr, Sum)
+    less = _part_to_take_away(expr)
     terms: list[Term] = []
     notes: list[tuple[Expr, Expr]] = []
     for term in expr.terms:
@@ -361,7 +367,9 @@ def mixed_first(expr: Expr) -> Move:
         if isinstance(number, (CommonFraction, MixedNumber)):
             part = number if isinstance(number, CommonFraction) else number.part
             if part.is_improper:
-                more, rest = divmod(part.numerator, part.denominator)
+                kept = less if less and not terms else 0
+                more = max(part.numerator - kept, 0) // part.denominator
+                rest = part.numerator - more * part.denominator
                 whole = more + (number.whole if isinstance(number, MixedNumber) else 0)
                 new = mixed_form(whole, rest, part.denominator)
                 notes.append((number, new))
@@ -369,6 +377,15 @@ def mixed_first(expr: Expr) -> Move:
                 continue
         terms.append(term)
     return Move(Sum(tuple(terms), expr.marks), Say.of(wholes_and_parts.mixed_first, changed=tuple(notes)))
+
+
+def _part_to_take_away(expr: Sum) -> int:
+    """The top that is taken away from another of the same bottom, once its own wholes are out; else 0."""
+    parts = SumParts.of(expr)
+    if not parts.is_pair or len(parts.parts) != 2 or len(parts.bottoms) != 1:
+        return 0
+    less = parts.parts[1][1]
+    return less.numerator % less.denominator
 
 
 def make_wholes(expr: Expr) -> Move:

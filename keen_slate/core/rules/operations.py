@@ -1,7 +1,7 @@
 """Whole numbers, powers, and which two terms are worked on."""
 
 from keen_slate.core.machine.engine import Move, Owned, Rule
-from keen_slate.core.numbers.forms import CommonFraction, Whole
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.problem.tree import (
     Expr,
     Factor,
@@ -37,7 +37,11 @@ def take_first(expr: Expr) -> Move:
     assert isinstance(expr, Sum)
     added = next(index for index, term in enumerate(expr.terms) if term.minus)
     count = max(added, 2)
-    return Move(Sum((Term(Sum(expr.terms[:count])), *expr.terms[count:])), None)
+    # Which bottoms change is asked once: of all of them before this, or of those that are worked on now.
+    asked = expr.marks & {"bottoms"}
+    bottoms = {c.denominator for c in children(expr) if isinstance(c, (CommonFraction, MixedNumber))}
+    first = Sum(expr.terms[:count], asked)
+    return Move(Sum((Term(first), *expr.terms[count:]), asked | ({"bottoms"} if len(bottoms) == 1 else set())), None)
 
 
 def drop_zero_terms(expr: Expr) -> Move:

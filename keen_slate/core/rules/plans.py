@@ -340,15 +340,15 @@ def subtracting_pairs(finishing: Callable[[SumParts, Sum], GoalId]) -> Callable[
             return by_negative_part(parts, expr), ()
         if not parts.is_pair:
             return ("combine-parts" if len(parts.bottoms) > 1 else "take-first"), ()
-        if any(isinstance(c, CommonFraction) and c.is_improper for c in children(expr)):
-            return "mixed-first", ()
         if len(parts.bottoms) > 1:
             return "combine-parts", ()
-        _, top, _, less_top, bottom = minuend_and_subtrahend(parts)
-        # A whole hides in a part; one that has been opened on purpose stays open and is counted with the rest.
+        if any(isinstance(c, CommonFraction) and c.is_improper for c in children(expr)):
+            return "mixed-first", ()
+        whole, _, less_whole, less_top, bottom = minuend_and_subtrahend(parts)
+        # A whole hides in a part: it is turned up only where it is wanted, not where the part is more than enough.
         if "enough" in expr.marks:
             return "combine-parts", ()
-        if less_top >= bottom or top - bottom >= less_top:
+        if less_top >= bottom or whole < less_whole:
             return "mixed-first", ()
         return finishing(parts, expr), ()
 
@@ -384,9 +384,7 @@ def by_negative_part(parts: SumParts, expr: Sum) -> GoalId:
 
 def by_counting_up(parts: SumParts, expr: Sum) -> GoalId:
     whole, top, less_whole, less_top, bottom = minuend_and_subtrahend(parts)
-    if top >= bottom:
-        return "mixed-first"
-    return "count-up" if whole > less_whole and less_top else "combine-parts"
+    return "count-up" if whole > less_whole and less_top and top < bottom else "combine-parts"
 
 
 def by_same_change(parts: SumParts, expr: Sum) -> GoalId:
@@ -583,6 +581,22 @@ def fill(expr: Expr) -> Opening:
             return "finish", (0, 0) if isinstance(expr.equals, Negative) else (0,)
         return "write-in", ()
     return ("count-tops" if expr.note == "count-tops" else "look-for-blanks"), ()
+
+
+def write_decimal(expr: Expr) -> Opening:
+    """So many tenths, hundredths … first, where the bottom goes into them; then they are read as a decimal."""
+    part = expr.part if isinstance(expr, MixedNumber) else expr
+    places = decimal_places(part.value) if isinstance(part, CommonFraction) else None
+    bottom = part.denominator if isinstance(part, CommonFraction) else 1
+    fits = places is not None and bottom not in (1, 10**places) and 10**places % bottom == 0
+    return ("write-over-places" if fits else "read-decimal"), ()
+
+
+def write_percent(expr: Expr) -> Opening:
+    """So many hundredths first, where the bottom goes into them."""
+    part = expr.part if isinstance(expr, MixedNumber) else expr
+    bottom = part.denominator if isinstance(part, CommonFraction) else 1
+    return ("write-over-hundred" if bottom not in (1, 100) and 100 % bottom == 0 else "read-percent"), ()
 
 
 def decimals_go(expr: Expr) -> Opening:

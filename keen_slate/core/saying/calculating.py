@@ -2,11 +2,16 @@
 
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.saying.phrases import pieces, signed, signed_number
+from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.words import listed, piece, sentence
 
 
 def problem(_: Manner) -> str:
     return "Work it out."
+
+
+def one_after_the_other(w: Manner, first: Say, second: Say) -> str:
+    return f"{say(first, w)} {say(second, w)}"
 
 
 def drop_zero_terms(_: Manner) -> str:

@@ -67,11 +67,13 @@ def write_money(_: Manner) -> str:
     return "Money is written with two places."
 
 
-def write_decimal_by_place(_: Manner, top: int, bottom: int, places: int) -> str:
-    times = 10**places // bottom
-    if times == 1:
-        return f"{top}/{bottom} is read off by place value."
-    return f"{bottom} × {times} = {10**places}, so {top}/{bottom} is {top * times}/{10**places}: {place_name(-places)}."
+def write_over_places(_: Manner, top: int, bottom: int, by: int) -> str:
+    return f"{bottom} × {by} = {bottom * by}, so {top}/{bottom} is {top * by}/{bottom * by}."
+
+
+def read_places(_: Manner, top: int, places: int) -> str:
+    many = "1 digit" if places == 1 else f"{places} digits"
+    return f"{top}/{10**places} is so many {place_name(-places)}: {many} after the point."
 
 
 def write_decimal(w: Manner, top: int, bottom: int, quotient: Expr) -> str:

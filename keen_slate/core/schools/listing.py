@@ -123,6 +123,16 @@ FACETS = (
         ),
     ),
     Facet(
+        "joining",
+        "What is left of wholes and parts",
+        (
+            Choice("at-once", "joined at once", "The difference of the wholes and of the parts in one line."),
+            Choice("finer", "a line each", "First the parts, the wholes still to do; then the wholes."),
+        ),
+        only_writing="finer",
+        of_lines=True,
+    ),
+    Facet(
         "regrouping",
         "Writing the regrouping",
         (

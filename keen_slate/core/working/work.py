@@ -24,6 +24,7 @@ from keen_slate.core.problem.tree import (
     Simplify,
     Split,
     at_path,
+    changed_paths,
     columns_as_sum,
     evaluate,
     walk,
@@ -52,20 +53,26 @@ def sign_of_answer(problem: Expr, answer: Expr) -> Sign:
 
 @dataclass(frozen=True, slots=True)
 class Line:
-    """One written line: what stands there, which rule wrote it, why, and the step that it came by."""
+    """One written line: what stands there, which rule wrote it, why, and the step that it came by; ``also`` is the step
+    before it that is written on the same line."""
 
     expr: Expr
     rule: str
     said: Say
     step: Step | None = None
+    also: Step | None = None
+
+    @property
+    def steps(self) -> tuple[Step, ...]:
+        return tuple(step for step in (self.also, self.step) if step is not None)
 
     @property
     def side(self) -> tuple[SideWork, ...]:
-        return self.step.side if self.step else ()
+        return tuple(side for step in self.steps for side in step.side)
 
     @property
     def changed(self) -> tuple[Path, ...]:
-        return self.step.changed if self.step else ()
+        return changed_paths(self.steps[0].before, self.expr) if self.step else ()
 
     @property
     def by_mistake(self) -> bool:
@@ -168,7 +175,7 @@ def work(
     A choice that the problem refuses is replaced by its facet's default, and the working says so.
 
     >>> [text_of(line.expr) for line in work(read("5 1/6 - 2 5/6")).lines if not line.is_question]
-    ['5 1/6 − 2 5/6', '4 7/6 − 2 5/6', '4 − 2 + 2/6', '2 2/6', '2 1/3']
+    ['5 1/6 − 2 5/6', '4 7/6 − 2 5/6', '2 2/6', '2 1/3']
     """
     fitting, refused = fitting_school(FACETS, school, problem.expr)
     derivation = MACHINE.derive(problem.expr, fitting, mistake)
@@ -201,8 +208,24 @@ def _written(start: Expr, derivation: Derivation) -> list[Line]:
             before, written = written, text_of(step.after)
             if written == before and not step.tells:
                 continue
+        last = lines[-1].step
+        if derivation.school["joining"] == "at-once" and last is not None and _belongs_to(last, step):
+            lines[-1] = Line(step.after, step.rule, _both(last, step), step, last)
+            continue
         lines.append(Line(step.after, step.rule, step.said, step))
     return lines
+
+
+def _belongs_to(parts: Step, wholes: Step) -> bool:
+    """Whether what is left of the wholes is written at once with what is left of the parts."""
+    right = not parts.by_mistake and not wholes.by_mistake
+    return right and parts.goal == "combine-tops" and wholes.goal == "join" and parts.at == wholes.at
+
+
+def _both(parts: Step, wholes: Step) -> Say:
+    assert parts.said is not None
+    assert wholes.said is not None
+    return Say.of(calculating.one_after_the_other, first=parts.said, second=wholes.said)
 
 
 LARGEST_TABLE = 12

@@ -24,7 +24,7 @@ def laid_out(asked: Asked, working: Working, organiser: str) -> tuple[Line | Boa
 
 def shown_boards(asked: Asked, working: Working) -> list[ShownBoard]:
     """Every board of a working that stands for lines of it."""
-    line_of = {id(line.step): index for index, line in enumerate(working.lines) if line.step is not None}
+    line_of = {id(step): index for index, line in enumerate(working.lines) for step in line.steps}
     lines = [line_of.get(id(step)) for step in working.derivation.steps]
     shown: list[ShownBoard] = []
     for board in boards_of(working.derivation, asked.problem.label):
