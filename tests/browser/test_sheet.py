@@ -152,7 +152,7 @@ class Organisers(Sheet):
             names,
             [
                 "Read the problem", "Which bottoms change?", "Rename to one size", "Is the part enough?", "Regroup",
-                "The parts", "The wholes",
+                "The parts and the wholes",
             ],
         )  # fmt: skip
         strokes = self.page.locator(".working .written .math-text").evaluate_all(
@@ -383,7 +383,7 @@ class Keys(Sheet):
         page.keyboard.press("n")
         expect(page.locator(".working > .line")).to_have_count(2)
         page.keyboard.press("a")
-        expect(page.locator(".working > .line")).to_have_count(7)
+        expect(page.locator(".working > .line")).to_have_count(6)
         page.keyboard.press("j")
         page.keyboard.press("j")
         expect(page.locator(".line").nth(1)).to_be_focused()

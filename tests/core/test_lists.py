@@ -109,7 +109,7 @@ class Lists(unittest.TestCase):
             if g not in served
         ]
         self.assertEqual(unopened, [])
-        self.assertEqual({r.act for r in RULES} | {"read"}, set(get_args(Act)))
+        self.assertEqual({r.act for r in RULES} | {"read", "both"}, set(get_args(Act)))
         self.assertEqual(set(ACTS), set(get_args(Act)))
         self.assertEqual({a.panel for a in ACTS.values()}, set(PANELS))
         self.assertEqual(set(NAMES), set(get_args(PictureKind)))

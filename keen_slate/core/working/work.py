@@ -90,6 +90,8 @@ class Line:
 
     @property
     def act(self) -> Act:
+        if self.also is not None:
+            return "both"
         if self.by is not None:
             return self.by.act
         return "work" if self.by_mistake else "read"

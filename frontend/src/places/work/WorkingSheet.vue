@@ -298,6 +298,11 @@ defineExpose({ focusedLine, stepLine })
   --stroke: dashed;
 }
 
+.ink-both {
+  --act: var(--ink-green);
+  --stroke: double;
+}
+
 .ink-carry {
   --act: var(--ink-violet);
   --stroke: double;
