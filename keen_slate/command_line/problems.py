@@ -11,7 +11,7 @@ from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates
 from keen_slate.core.machine.school import School
-from keen_slate.core.machine.side_work import SetOut
+from keen_slate.core.machine.side_work import PrimeFactors, SetOut
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.blanks import gaps_in, solve
@@ -129,7 +129,7 @@ def _strokes(problem: Problem, working: Working, manner: Manner) -> list[Record]
         found.append(_board(board, manner, {"lines": lines}))
     for index, line in enumerate(working.lines):
         for side in line.side:
-            if isinstance(side, SetOut):
+            if isinstance(side, (SetOut, PrimeFactors)):
                 board = board_beside(side, working.derivation.school, 0)
                 if all(board.strokes != other.strokes for other in whole):
                     found.append(_board(board, manner, {"beside": index}))

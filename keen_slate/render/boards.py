@@ -29,7 +29,8 @@ def board_text(board: Board, manner: Manner = USUAL_MANNER) -> str:
     for row in range(board.rows):
         for column in range(board.columns):
             texts = _cell(marks, row, column, manner)
-            cells[row, column] = [("|" if (row, column) in bars else "") + t for t in texts]
+            gap = " " if board.kind in ("ladder", "area") and column else ""
+            cells[row, column] = [("|" if (row, column) in bars else "") + gap + t for t in texts]
     widths = [max(_width(t) for row in range(board.rows) for t in ("", *cells[row, c])) for c in range(board.columns)]
     lines: list[str] = []
     for row in range(board.rows):

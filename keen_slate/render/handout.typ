@@ -96,7 +96,7 @@
       cells.push(grid.cell(x: place, y: y, align: left + bottom, pad(bottom: if board.kind == "fractions" { 0.72em } else { 0em }, [#h(0.3em)#text(size: 0.85em, board.label)])))
     }
   }
-  text(size: 1.15em, grid(columns: columns, align: center + bottom, inset: (x: if board.kind in ("area", "places") { 0.45em } else { 0.16em }, y: 0.2em), ..cells))
+  text(size: 1.15em, grid(columns: columns, align: center + bottom, inset: (x: if board.kind in ("area", "places", "ladder") { 0.45em } else { 0.16em }, y: 0.2em), ..cells))
 }
 // The reasons stand beside it where there is room, else under it.
 #let a-board(entry) = block(above: 0.5em, below: 0.5em, breakable: false, layout(size => {

@@ -215,6 +215,7 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
     fading = _fading(task, request)
     worked = request.kind in ("as-set", "worked", "bare") and fading.kind != "bare"
     states = faded(working, fading)
+    roomy = request.kind in ("as-set", "bare") and not finding
     note = ""
     if finding and request.kind in ("as-set", "worked", "bare"):
         note, worked, states = "Find the line that does not follow.", True, faded(working, Fading())
@@ -230,7 +231,7 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "answer": _shown_expr(asked, right.answer) if request.kind in ("key", "teacher") else NOTHING_SHOWN,
         "lines": _lines(working, states, asked, edits, _boards(working, asked, request)) if worked else [],
         "pictures": _pictures(right, states, asked, edits) if worked and request.pictures and not finding else [],
-        "space": _space(right, states, asked, request) if request.kind in ("as-set", "bare") and not finding else None,
+        "space": _space(right, states, asked, request, content.get("steps", {})) if roomy else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
     }
 
@@ -339,7 +340,9 @@ def _pictures(working: Working, states: tuple[State, ...], asked: Asked, edits: 
     return []
 
 
-def _space(working: Working, states: tuple[State, ...], asked: Asked, request: PrintRequest) -> Data | None:
+def _space(
+    working: Working, states: tuple[State, ...], asked: Asked, request: PrintRequest, steps: dict[str, str]
+) -> Data | None:  # fmt: skip
     """Room to work in, in the organiser chosen; none where the lines to be filled stand already."""
     if "blank" in states and any(s == "given" for s in states[1:]):
         return None
@@ -353,7 +356,7 @@ def _space(working: Working, states: tuple[State, ...], asked: Asked, request: P
         return {"kind": "panels", "panels": [asked.named(name) for name in PANELS.values()]}
     if request.organiser == "checklist":
         acts = dict.fromkeys(line.act for line in working.lines[1:])
-        return {"kind": "checklist", "steps": [asked.named(ACTS[a].name) for a in acts]}
+        return {"kind": "checklist", "steps": [steps.get(a) or asked.named(ACTS[a].name) for a in acts]}
     written = sum(not line.is_question for line in working.lines) - 1
     return {"kind": "lines", "lines": written + SPACE_LINES}
 

@@ -6,7 +6,7 @@ from typing import Any
 
 from playwright.sync_api import Locator, expect
 
-from tests.browser.driving import BrowserTest
+from tests.browser.driving import BrowserTest, texts
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 SUBTRACTION = "/work?problem=6 1/4 - 2 5/6"
@@ -133,16 +133,24 @@ class Columns(Sheet):
 
 
 class Organisers(Sheet):
-    def test_four_panels_hold_the_same_lines(self) -> None:
+    def test_four_panels_hold_what_they_are_for(self) -> None:
         self.open(SUBTRACTION)
         lines = self.written()
         self.lay_out("Four panels")
         panels = self.page.locator(".panel")
         names = ["Problem", "Common bottom", "Equivalents", "Solve and simplify"]
         self.assertEqual(panels.locator("h3").all_inner_texts(), names)
-        found = [e.get_attribute("data-text") for e in panels.locator(".panel-line > .math-text").all()]
-        self.assertEqual(sorted(map(str, found)), sorted(lines))
-        expect(self.page.locator("[data-panel=equivalents]")).to_contain_text("4:")
+
+        def held(panel: str) -> list[str]:
+            return texts(self.page.locator(f"[data-panel={panel}] .math-text"))
+
+        self.assertEqual(held("problem"), lines[:1])
+        self.assertEqual(held("equivalents"), ["1/4 × 3/3 = 3/12", "5/6 × 2/2 = 10/12"])
+        self.assertEqual(held("solve"), lines[1:])
+        found = self.page.locator("[data-panel=common-denominator]")
+        self.assertEqual(found.locator(".ringed").all_inner_texts(), ["12", "12"])
+        self.assertEqual(found.locator(".counted").all_inner_texts(), ["× 3", "× 2"])
+        expect(found).to_contain_text("Twelfths fit both.")
 
     def test_a_checklist_numbers_the_steps_each_in_its_ink(self) -> None:
         self.open(SUBTRACTION)
@@ -159,6 +167,26 @@ class Organisers(Sheet):
             "all => all.map(e => getComputedStyle(e).borderBottomStyle + getComputedStyle(e).borderBottomColor)"
         )
         self.assertGreaterEqual(len(set(strokes)), 4)
+
+    def test_a_checklist_ticks_as_the_lines_come_and_keeps_its_own_names(self) -> None:
+        self.open(SUBTRACTION)
+        self.lay_out("Checklist")
+        self.page.evaluate("document.activeElement.blur()")
+        self.page.keyboard.press("e")
+        ticked = self.page.locator(".checklist li.done")
+        expect(ticked).to_have_count(1)
+        self.page.keyboard.press("n")
+        self.page.keyboard.press("n")
+        expect(ticked).to_have_count(3)
+        expect(self.page.locator(".checklist li")).to_have_count(6)
+        self.page.get_by_role("button", name="Rename to one size").click()
+        with self.page.expect_response("**/api/settings"):
+            self.page.get_by_label("Name of step 3").fill("Same-size boards")
+            self.page.get_by_label("Name of step 3").press("Enter")
+        self.page.reload()
+        self.written()
+        self.lay_out("Checklist")
+        expect(self.page.get_by_role("button", name="Same-size boards")).to_be_visible()
 
     def test_the_order_of_operations_shows_its_active_part(self) -> None:
         self.page.goto("/settings")

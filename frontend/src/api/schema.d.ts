@@ -1193,7 +1193,8 @@ export interface components {
         };
         /**
          * DeskSettings
-         * @description What a teacher sets once: words, acronym, usual school, how answers are judged, how workings are laid out.
+         * @description What a teacher sets once: words, acronym, usual school, how answers are judged, how workings are laid out, and the
+         *     steps of the checklist by their own names.
          */
         DeskSettings: {
             /**
@@ -1225,6 +1226,13 @@ export interface components {
              * @default {}
              */
             school: {
+                [key: string]: string;
+            };
+            /**
+             * Steps
+             * @default {}
+             */
+            steps: {
                 [key: string]: string;
             };
             /**
@@ -1674,7 +1682,7 @@ export interface components {
         };
         /**
          * ListSide
-         * @description Prime factors or factor pairs, a number a row, and the number that comes of them.
+         * @description Factor pairs, a number a row, and the number that comes of them.
          */
         ListSide: {
             /**
@@ -1735,7 +1743,7 @@ export interface components {
         };
         /**
          * MultiplesRow
-         * @description One row of multiples; ``gap`` where some are left out before the last.
+         * @description One row of multiples, of which the match is the ``times``-th; ``gap`` where some are left out before the last.
          */
         MultiplesRow: {
             /** Gap */
@@ -1744,6 +1752,8 @@ export interface components {
             multiples: number[];
             /** Number */
             number: number;
+            /** Times */
+            times: number;
         };
         /**
          * MultiplesSide
@@ -2237,7 +2247,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "fractions" | "columns" | "product" | "area" | "quotient" | "places";
+            kind: "fractions" | "columns" | "product" | "area" | "quotient" | "places" | "primes" | "ladder";
             /** Label */
             label: string;
             /** Label First */

@@ -9,6 +9,7 @@ const NOTHING: DeskSettings = {
   policy: 'simplest-form',
   label_required: false,
   organiser: 'fitting',
+  steps: {},
 }
 
 /**

@@ -110,6 +110,10 @@ function classesOf(cell: Cell, row: number) {
   padding-inline: 0.45em;
 }
 
+.board-ladder td {
+  padding-inline: 0.3em;
+}
+
 .board-area td {
   padding-inline: 0.3em;
 }

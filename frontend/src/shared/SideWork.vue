@@ -28,6 +28,7 @@ const calculations = computed<Notation[]>(() =>
               <span :class="{ ringed: multiple === work.match }">{{ multiple }}</span>
               {{ ' ' }}
             </template>
+            <span v-if="row.times > 1" class="counted" :title="`${work.match} is ${row.times} times ${row.number}`">× {{ row.times }}</span>
           </td>
         </tr>
       </tbody>
@@ -71,6 +72,11 @@ const calculations = computed<Notation[]>(() =>
   font-weight: 600;
   padding-right: 0.5rem;
   vertical-align: top;
+}
+
+.counted {
+  font-size: 0.86em;
+  margin-left: 0.2rem;
 }
 
 .ringed {

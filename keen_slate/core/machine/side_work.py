@@ -25,10 +25,12 @@ class Renaming:
 
 @dataclass(frozen=True, slots=True)
 class PrimeFactors:
-    """Each number with its prime factors, and the product of the shared ones once and all the rest."""
+    """Each number with its prime factors, and the product of the shared ones once and all the rest; on a ``ladder``
+    they are divided out of all numbers together."""
 
     rows: tuple[tuple[int, tuple[int, ...]], ...]
     common: int
+    ladder: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -84,8 +84,21 @@ def prime_factors(expr: Expr) -> Move:
     >>> prime_factors(read("5/12 + 7/18").expr).after == read("15/36 + 14/36").expr
     True
     """
+    return _by_primes(expr, ladder=False)
+
+
+def prime_ladder(expr: Expr) -> Move:
+    """The same with the primes divided out of all bottoms together, one under the other.
+
+    >>> prime_ladder(read("5/12 + 7/18").expr).after == read("15/36 + 14/36").expr
+    True
+    """
+    return _by_primes(expr, ladder=True)
+
+
+def _by_primes(expr: Expr, *, ladder: bool) -> Move:
     bottoms = SumParts.of(expr).bottoms
-    rows = PrimeFactors(tuple((b, primes_of(b)) for b in bottoms), lcm(*bottoms))
+    rows = PrimeFactors(tuple((b, primes_of(b)) for b in bottoms), lcm(*bottoms), ladder)
     return _renamed(expr, lcm(*bottoms), renaming.rename_by_primes, rows)
 
 
@@ -320,6 +333,14 @@ PRIME_FACTORS = Rule(
     ("denominators", "prime-factors"),
     question="Which size of piece fits all of them?",
 )
+PRIME_LADDER = Rule(
+    "prime-ladder",
+    "rename",
+    prime_ladder,
+    "rename",
+    ("denominators", "prime-ladder"),
+    question="Which size of piece fits all of them?",
+)
 PRODUCT = Rule(
     "product-of-bottoms",
     "rename",
@@ -342,6 +363,7 @@ RULES = (
     FIND_COMMON,
     LIST_MULTIPLES,
     PRIME_FACTORS,
+    PRIME_LADDER,
     PRODUCT,
     PUT_TOGETHER,
     REDUCE_TERMS,

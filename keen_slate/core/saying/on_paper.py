@@ -3,7 +3,7 @@
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.saying.words import place_name
+from keen_slate.core.saying.words import listed, place_name
 
 
 def shift_row(_: Manner, digit: int, place: int) -> str:
@@ -108,3 +108,33 @@ def goes_into(_: Manner, current: int, divisor: int, times: int) -> str:
 def take_away(_: Manner, current: int, product: int, rest: int) -> str:
     left = "Nothing is left" if not rest else f"{rest} is left"
     return f"{current} − {product} = {rest}. {left}."
+
+
+def split_into_primes(_: Manner, number: int, primes: tuple[int, ...]) -> str:
+    if len(primes) == 1:
+        return f"{number} is prime." if primes == (number,) else f"{number} = {primes[0]}."
+    return f"{number} = {_times_signs(primes)}."
+
+
+def _times_signs(primes: tuple[int, ...]) -> str:
+    return " × ".join(map(str, primes))
+
+
+def shared_once(_: Manner, primes: tuple[int, ...], common: int, shared: bool) -> str:
+    product = f"{_times_signs(primes)} = {common}" if len(primes) > 1 else str(common)
+    if not shared:
+        return f"Nothing is shared, so all are taken: {product}."
+    return f"What stands under each other is shared and taken once: {product}."
+
+
+def divided_out(_: Manner, prime: int, numbers: tuple[int, ...], left: tuple[int, ...]) -> str:
+    goes = [f"{n} ÷ {prime} = {after}" for n, after in zip(numbers, left, strict=True) if n != after]
+    stay = dict.fromkeys(str(n) for n, after in zip(numbers, left, strict=True) if n == after and n > 1)
+    kept = f" {listed(list(stay))} {'stays' if len(stay) == 1 else 'stay'}." if stay else ""
+    return f"{'; '.join(dict.fromkeys(goes))}.{kept}"
+
+
+def ladder_read(_: Manner, primes: tuple[int, ...], common: int) -> str:
+    if len(primes) == 1:
+        return f"Down the side: {common}."
+    return f"Down the side: {_times_signs(primes)} = {common}."

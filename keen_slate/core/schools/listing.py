@@ -63,6 +63,7 @@ FACETS = (
                 refuses=refusing.no_bottom_to_keep,
             ),
             Choice("prime-factors", "prime factors", "Fits {bottom}s such as 12 and 18, or three terms. More writing."),
+            Choice("prime-ladder", "prime ladder", "The primes divided out of all {bottom}s together."),
             Choice(
                 "product",
                 "multiply the {bottom}s",

@@ -1,16 +1,25 @@
 """The settings, and what they offer."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
-from keen_slate.services.shapes.base import Acronym, Choices, RevisionNumber, Shape, WordChoices
+from pydantic import AfterValidator, Field, StringConstraints
+
+from keen_slate.core.machine.acts import Act
+from keen_slate.services.shapes.base import Acronym, Choices, RevisionNumber, Shape, WordChoices, one_line
 from keen_slate.services.shapes.work import Policy
 
 Organiser = Literal["fitting", "lines", "columns", "panels", "checklist"]
 """``fitting``: columns for what is stacked, lines for the rest."""
 
 
+StepName = Annotated[
+    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60), AfterValidator(one_line)
+]
+
+
 class DeskSettings(Shape):
-    """What a teacher sets once: words, acronym, usual school, how answers are judged, how workings are laid out."""
+    """What a teacher sets once: words, acronym, usual school, how answers are judged, how workings are laid out, and
+    the steps of the checklist by their own names."""
 
     words: WordChoices = {}
     acronym: Acronym = "none"
@@ -18,6 +27,7 @@ class DeskSettings(Shape):
     policy: Policy = "simplest-form"
     label_required: bool = False
     organiser: Organiser = "fitting"
+    steps: Annotated[dict[Act, StepName], Field(max_length=40)] = {}
 
 
 class KeptSettings(Shape):

@@ -20,9 +20,10 @@ from keen_slate.services.shapes.base import (
 
 
 class MultiplesRow(Shape):
-    """One row of multiples; ``gap`` where some are left out before the last."""
+    """One row of multiples, of which the match is the ``times``-th; ``gap`` where some are left out before the last."""
 
     number: int
+    times: int
     multiples: list[int]
     gap: bool
 
@@ -43,7 +44,7 @@ class NotationSide(Shape):
 
 
 class ListSide(Shape):
-    """Prime factors or factor pairs, a number a row, and the number that comes of them."""
+    """Factor pairs, a number a row, and the number that comes of them."""
 
     kind: Literal["list"] = "list"
     rows: list[str]

@@ -184,6 +184,7 @@ def _shown_side(side: SideWork, asked: Asked, school: School) -> Side:
                 MultiplesRow(
                     number=number,
                     multiples=list(multiples),
+                    times=match // number,
                     gap=len(multiples) > 1 and multiples[-1] - multiples[-2] != number,
                 )
                 for number, multiples in rows
@@ -194,13 +195,10 @@ def _shown_side(side: SideWork, asked: Asked, school: School) -> Side:
             product = Product((Factor(before), Factor(CommonFraction(by, by))))
             row = Row((layout(product), Sign("=", "equals"), layout(after)))
             return NotationSide(notation=Notation(text=plain(row), mathml=math(markup(row))))
-        case PrimeFactors(rows, common):
-            told = [f"{n} = {' × '.join(map(str, primes))}" for n, primes in rows]
-            return ListSide(rows=told, ringed=str(common))
         case FactorPairs(pair_rows, ringed):
             told = [f"{n}: {', '.join(f'{a} × {b}' for a, b in pairs)}" for n, pairs in pair_rows]
             return ListSide(rows=told, ringed=str(ringed))
-        case SetOut():
+        case SetOut() | PrimeFactors():
             return BoardSide(board=shown_board(board_beside(side, school, 0), asked))
         case Calculation(text):
             return NotationSide(notation=Notation(text=text, mathml=math(f"<mtext>{text}</mtext>")))

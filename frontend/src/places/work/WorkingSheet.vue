@@ -5,6 +5,9 @@ import { blocksOf, stepsIn, uncovered } from '@/shared/boards'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
 import BoardBlock from './BoardBlock.vue'
+import ChecklistStep from './ChecklistStep.vue'
+import { stepsOfLines } from './checklist'
+import { inPanels } from './panels'
 import SheetLine from './SheetLine.vue'
 import type { EditsInHand } from './useEdits'
 
@@ -36,30 +39,10 @@ const shown = computed(() => props.worked.lines.slice(0, props.upTo ?? undefined
 const covered = computed(() => (props.upTo === null ? 0 : stepsIn(blocks.value) - props.upTo))
 const last = computed(() => props.worked.lines.length - 1)
 
-const panels = computed(() =>
-  props.worked.panels.map(({ id, name }) => ({
-    id,
-    name,
-    lines: shown.value.map((line, index) => ({ line, index })).filter(({ line }) => line.panel === id),
-  })),
-)
-const steps = computed(() => {
-  const found: { act: string; name: string; number: number }[] = []
-  for (const line of shown.value) {
-    if (line.act !== found[found.length - 1]?.act)
-      found.push({ act: line.act, name: props.worked.acts[line.act] ?? line.act, number: found.length + 1 })
-  }
-  return found
-})
-const numberOf = computed(() => {
-  const numbers: number[] = []
-  let step = -1
-  shown.value.forEach((line, index) => {
-    if (index === 0 || line.act !== shown.value[index - 1]?.act) step++
-    numbers.push(step + 1)
-  })
-  return numbers
-})
+const panels = computed(() => inPanels(props.worked.panels, shown.value))
+/** The steps of the working, each with its number, by the teacher's own name; ticked once all its lines have come. */
+const steps = computed(() => stepsOfLines(props.worked, props.upTo ?? props.worked.lines.length))
+const numberOf = computed(() => steps.value.flatMap((step) => step.lines.map(() => step.number)))
 
 const rows = useTemplateRef<InstanceType<typeof SheetLine>[]>('rows')
 
@@ -79,21 +62,22 @@ defineExpose({ focusedLine, stepLine })
 <template>
   <section class="sheet" :class="`as-${organiser}`" aria-label="The working">
     <ol v-if="organiser === 'checklist'" class="checklist" aria-label="Steps">
-      <li v-for="step in steps" :key="step.number" :class="`ink-${step.act}`">
-        <span class="step-number">{{ step.number }}</span><span class="step-name">{{ step.name }}</span>
-      </li>
+      <ChecklistStep v-for="step in steps" :key="step.number" :step="step" />
     </ol>
     <div v-if="organiser === 'panels'" class="panels">
       <section v-for="panel in panels" :key="panel.id" class="panel" :data-panel="panel.id">
         <h3>{{ panel.name }}</h3>
-        <div v-for="{ line, index } in panel.lines" :key="index" class="panel-line">
-          <p v-if="line.question" class="panel-reason" v-html="line.reason_html" />
+        <div v-for="(piece, at) in panel.pieces" :key="piece.key" class="panel-line">
+          <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+          <p v-if="piece.kind === 'said'" class="panel-reason" v-html="piece.html" />
+          <SideWork v-else-if="piece.kind === 'side'" :side="piece.side" />
           <template v-else>
-            <MathText :of="line.notation" :blanks="edits.of(index).blanks ?? []" />
-            <SideWork v-if="line.side.length" :side="line.side" />
+            <span v-if="piece.line.sign && at > 0" class="panel-sign" aria-hidden="true">{{ piece.line.sign }}</span>
+            <MathText :of="piece.line.notation" :blanks="edits.of(piece.at).blanks ?? []" />
+            <SideWork v-if="piece.side.length" :side="piece.side" />
           </template>
         </div>
-        <p v-if="panel.lines.length === 0" class="quiet">Nothing to do here.</p>
+        <p v-if="panel.pieces.length === 0" class="quiet">Nothing to do here.</p>
       </section>
     </div>
     <ol v-else class="working">
@@ -225,6 +209,16 @@ defineExpose({ focusedLine, stepLine })
 .panel-line {
   font-size: 1.25rem;
   padding: 0.3rem 0;
+}
+
+.panel-sign {
+  font-family: 'Slate Math', math;
+  margin-right: 0.5rem;
+}
+
+.panel-line :deep(.calculations) {
+  display: grid;
+  font-size: 1.15rem;
 }
 
 .panel-line :deep(.side) {

@@ -17,7 +17,7 @@ Hand = Literal["figure", "brought", "zero", "sign", "carry", "times", "note"]
 """How it is written: a figure, one brought down, a zero that only fills a place, a sign or point, a small carry, a
 multiplier beside, a heading."""
 
-Kind = Literal["fractions", "columns", "product", "area", "quotient", "places"]
+Kind = Literal["fractions", "columns", "product", "area", "quotient", "places", "primes", "ladder"]
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,13 +2,14 @@
 
 from keen_slate.core.machine.engine import Derivation, MalRule, Step
 from keen_slate.core.machine.school import School
-from keen_slate.core.machine.side_work import SetOut
+from keen_slate.core.machine.side_work import PrimeFactors, SetOut
 from keen_slate.core.numbers.forms import MixedNumber, Whole
 from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, LongQuotient, Moving
 from keen_slate.core.problem.tree import at_path, children, is_numeral
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.working.boards.fractions import draw_fractions
 from keen_slate.core.working.boards.grid import Board, Drawing, labelled
+from keen_slate.core.working.boards.primes import draw_ladder, draw_primes
 from keen_slate.core.working.boards.products import draw_area, draw_moving, draw_product
 from keen_slate.core.working.boards.quotients import draw_quotient
 from keen_slate.core.working.boards.sums import fill_up, ground_for, set_down, work_columns
@@ -76,14 +77,19 @@ def _whole_of_a_step(derivation: Derivation, index: int) -> Board | None:
     return board_beside(beside, derivation.school, index)
 
 
-def board_beside(beside: SetOut, school: School, step: int) -> Board:
-    """A calculation that stands on paper beside a step.
+def board_beside(beside: SetOut | PrimeFactors, school: School, step: int) -> Board:
+    """A calculation, or prime factors, that stand on paper beside a step.
 
     >>> from keen_slate.core.rules.on_paper import sum_on_paper
     >>> from keen_slate.core.working.work import DEFAULT_SCHOOL
     >>> len(board_beside(SetOut(sum_on_paper((61, -27))), DEFAULT_SCHOOL, 0).strokes)
     4
     """
+    if isinstance(beside, PrimeFactors):
+        drawing = Drawing("ladder" if beside.ladder else "primes")
+        drawing.step = step
+        (draw_ladder if beside.ladder else draw_primes)(drawing, beside)
+        return drawing.done((step, step))
     start = beside.start
     mistake = beside.mistake if isinstance(beside.mistake, MalRule) else None
     inner = MACHINE.derive(start, school, mistake)
