@@ -1,19 +1,22 @@
 """Calculations on paper: every stroke by hand; and every figure recomputed with Python's decimal, divmod and Fraction."""
 
+import re
 import unittest
 from collections.abc import Iterator
 from decimal import Decimal, localcontext
 from fractions import Fraction
+from math import lcm, prod
 from pathlib import Path
 
+import sympy
 from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.machine.engine import MalRule
 from keen_slate.core.machine.goals import ON_PAPER
 from keen_slate.core.machine.school import School, school_from
-from keen_slate.core.machine.side_work import SetOut
-from keen_slate.core.malrules.listing import MAL_RULES
+from keen_slate.core.machine.side_work import PrimeFactors, SetOut
+from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.problem.paper import AreaProduct, LongProduct, LongQuotient
 from keen_slate.core.problem.tree import evaluate
@@ -33,6 +36,7 @@ from keen_slate.core.working.boards.listing import board_beside, boards_of, fits
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from keen_slate.render.boards import STRUCK, board_cells, board_latex, board_mathml, board_text
 from tests.core.test_every_line_true import SCHOOLS
+from tests.core.test_mal_rules import rows
 from tests.support.generated import decimal_sums, expressions, sums
 from tests.support.searching import searched
 
@@ -361,6 +365,61 @@ class Laws(unittest.TestCase):
         return any(m.at.slot == "before" for s in board.strokes for m in s.writes)
 
 
+class Primes(unittest.TestCase):
+    # By hand: what stands there, paired and on a ladder.
+    BY_HAND = (
+        ((12, 18), "12 = 2 × 2 × 3 ; 18 = 2 × 3 × 3 ; 36 = 2 × 2 × 3 × 3", "2 12 18 ; 2 6 9 ; 3 3 9 ; 3 1 3 ; 1 1"),
+        (
+            (8, 12, 15),
+            "8 = 2 × 2 × 2 ; 12 = 2 × 2 × 3 ; 15 = 3 × 5 ; 120 = 2 × 2 × 2 × 3 × 5",
+            "2 8 12 15 ; 2 4 6 15 ; 2 2 3 15 ; 3 1 3 15 ; 5 1 1 5 ; 1 1 1",
+        ),
+        ((7, 9), "7 = 7 ; 9 = 3 × 3 ; 63 = 3 × 3 × 7", "3 7 9 ; 3 7 3 ; 7 7 1 ; 1 1"),
+    )
+
+    def board(self, numbers: tuple[int, ...], *, ladder: bool) -> Board:
+        rows = tuple((n, tuple(sympy.factorint(n, multiple=True))) for n in numbers)
+        return board_beside(PrimeFactors(rows, lcm(*numbers), ladder), DEFAULT_SCHOOL, 0)
+
+    def test_by_hand(self) -> None:
+        for numbers, paired, ladder in self.BY_HAND:
+            self.assertEqual(in_force(self.board(numbers, ladder=False)), paired)
+            self.assertEqual(in_force(self.board(numbers, ladder=True)), ladder)
+        said = [say(s.said) for s in self.board((7, 9), ladder=False).strokes if s.said is not None]
+        self.assertEqual(said[-1], "Nothing is shared, so all are taken: 3 × 3 × 7 = 63.")
+
+    @searched(200)
+    @given(st.lists(st.integers(2, 400), min_size=2, max_size=3, unique=True))
+    def test_each_column_holds_one_prime_and_the_columns_make_the_common_multiple(self, numbers: list[int]) -> None:
+        board = self.board(tuple(numbers), ladder=False)
+        figures, last = Figures(board), board.rows - 1
+        columns = {c: {figures.last(r, c) for r in range(board.rows)} - {""} for c in range(2, board.columns, 2)}
+        self.assertTrue(all(len(primes) == 1 for primes in columns.values()))
+        self.assertEqual(prod(int(figures.last(last, c)) for c in columns), sympy.ilcm(*numbers))
+        for row, number in enumerate(numbers):
+            self.assertEqual(prod(int(figures.last(row, c) or 1) for c in columns), number)
+        ladder = Figures(self.board(tuple(numbers), ladder=True))
+        side = [int(m) for row in range(board.rows + 40) if (m := ladder.last(row, 0))]
+        self.assertEqual(prod(side), sympy.ilcm(*numbers))
+
+
+class Labels(unittest.TestCase):
+    # The label once at the first number and at what is found; money before, two units over their columns. By hand.
+    BY_HAND = (
+        ("2 3/4 m + 1 1/4 m", ["2 3/4 m", "+ 1 1/4", "-------", "3 4/4 m", "= 4 m"]),
+        ("£14.20 - £6.35", ["1311", "0 3 110", "£14. 2 0", "− 6. 3 5", "---------", "£7. 8 5"]),
+        ("3 m 40 cm - 1 m 75 cm", ["m cm", "2140", "3 40", "− 1 75", "-------", "1 65"]),
+        ("12 1/2% + 3 1/2%", ["12 1/2 %", "+ 3 1/2", "--------", "15 2/2 %", "= 16 %"]),
+    )
+
+    def test_by_hand(self) -> None:
+        for text, expected in self.BY_HAND:
+            problem = read(text)
+            board = boards_of(work(problem, by(wholes_out="division")).derivation, problem.label)[0]
+            drawn = [re.sub(" +", " ", line).strip() for line in board_text(board).replace(STRUCK, "").splitlines()]
+            self.assertEqual(drawn, expected, text)
+
+
 class Mistakes(unittest.TestCase):
     """A mistake on paper: the board shows it, and its figures give the wrong answer."""
 
@@ -388,6 +447,18 @@ class Mistakes(unittest.TestCase):
                     self.assertEqual(Fraction(read_off), evaluate(made.end), board_text(board))
                     self.assertNotEqual(evaluate(made.end), evaluate(start))
         self.assertEqual(struck, {m.id for m in MAL_RULES if not ON_PAPER.isdisjoint(m.goals)})
+
+    def test_every_row_by_hand_can_be_drawn(self) -> None:
+        laws = Laws()
+        drawn = 0
+        for row in rows():
+            if row.mistake not in BY_ID:
+                continue
+            for board in boards_of(row.working().derivation, read(row.problem).label):
+                with self.subTest(problem=row.problem, mistake=row.mistake):
+                    laws.assert_sound(board)
+                    drawn += 1
+        self.assertGreater(drawn, 100)
 
     def test_a_mistake_beside_a_line_is_shown_there(self) -> None:
         mistake = next(m for m in MAL_RULES if m.id == "row-not-shifted")

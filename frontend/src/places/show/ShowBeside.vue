@@ -1,18 +1,35 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { LessonItem } from '@/api/client'
+import { blocksOf } from '@/shared/boards'
+import ColumnWork from '@/shared/ColumnWork.vue'
 import MathText from '@/shared/MathText.vue'
 
 /** What stands at the right: the picture of the last line that has one, or a wrong working and where it goes wrong. */
-defineProps<{ picture: string; wrong: LessonItem['wrong']; asked: boolean }>()
+const props = defineProps<{ picture: string; wrong: LessonItem['wrong']; asked: boolean; columns: boolean }>()
+
+/** The wrong working, in columns where the lesson is; what holds the first false line is marked once it is asked. */
+const blocks = computed(() => {
+  const { lines = [], boards = [] } = props.wrong ?? {}
+  const count = 1 + Math.max(0, ...lines.map((line) => line.at), ...boards.map((board) => board.last))
+  return blocksOf(count, boards, props.columns).map((block) => {
+    const within = (at: number) => (block.kind === 'line' ? at === block.at : block.board.first <= at && at <= block.board.last)
+    const of = lines.filter((line) => within(line.at))
+    return { board: block.kind === 'board' ? block.board : null, line: of[0] ?? null, false: of.some((line) => line.false) }
+  })
+})
 </script>
 
 <template>
   <aside class="show-beside">
     <div v-if="wrong" class="show-wrong">
       <p class="show-asked">{{ asked ? wrong.question : 'Somebody wrote this. Is it right?' }}</p>
-      <p v-for="(line, index) in wrong.lines" :key="index" class="show-math" :class="{ 'show-false': asked && line.false }">
-        <span aria-hidden="true">{{ line.sign }}</span> <MathText :of="line.notation" />
-      </p>
+      <template v-for="(block, index) in blocks" :key="index">
+        <ColumnWork v-if="block.board" class="show-stack" :class="{ 'show-false': asked && block.false }" :board="block.board" />
+        <p v-else-if="block.line" class="show-math" :class="{ 'show-false': asked && block.false }">
+          <span aria-hidden="true">{{ block.line.sign }}</span> <MathText :of="block.line.notation" />
+        </p>
+      </template>
     </div>
     <!-- eslint-disable-next-line vue/no-v-html -- drawn on the server, every text in it escaped -->
     <div v-else class="show-picture" v-html="picture" />
@@ -61,6 +78,10 @@ defineProps<{ picture: string; wrong: LessonItem['wrong']; asked: boolean }>()
   );
   border: 2px solid var(--wrong-ink);
   padding: 2vh 1.5vw;
+}
+
+.show-stack {
+  font-size: 5.4vh;
 }
 
 .show-wrong .show-math {
