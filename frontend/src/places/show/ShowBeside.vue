@@ -82,6 +82,7 @@ const blocks = computed(() => {
 
 .show-stack {
   font-size: 5.4vh;
+  margin: 1.5vh 0.5vw;
 }
 
 .show-wrong .show-math {
