@@ -39,12 +39,14 @@ def number_line_svg(line: NumberLine, manner: Manner = USUAL_MANNER) -> str:
     parts += [f'<text class="approx" x="{_x(line, b.value):.1f}" y="{AXIS - 3}">≈</text>' for b in line.bands]
     marks, highest = _wrong_marks(line)
     parts += marks
+    parts += _far_off(line, manner)
     x = _x(line, line.answer)
     parts.append(f'<path class="answer" d="M{x:.1f} {AXIS} l-5 10 h10 z"/>')
     parts += _number(_written(line.answer, decimals=line.decimals), x, AXIS + 34, manner)
     above = highest - 12
+    below = BELOW + (16 if any(m.beyond for m in line.wrong) else 0)
     start = (
-        f'<svg class="number-line" viewBox="0 {above:.0f} {WIDTH} {AXIS + BELOW - above:.0f}" role="img" '
+        f'<svg class="number-line" viewBox="0 {above:.0f} {WIDTH} {AXIS + below - above:.0f}" role="img" '
         f'aria-label="{escape(_described(line, manner))}">'
     )
     return "".join([start, HATCH, *parts, "</svg>"])
@@ -69,6 +71,17 @@ def _wrong_marks(line: NumberLine) -> tuple[list[str], float]:
             arrow = "→" if mark.beyond > 0 else "←"
             drawn.append(f'<text class="beyond" x="{x:.1f}" y="{AXIS + 4}">{arrow}</text>')
     return drawn, min((y for _, y in taken), default=AXIS - 14.0 - 9 * len(line.bands))
+
+
+def _far_off(line: NumberLine, manner: Manner) -> list[str]:
+    """At each end of the line the values of the answers that lie far beyond it, by their letters."""
+    drawn: list[str] = []
+    for side, x, at in ((-1, MARGIN - 14, "left"), (1, WIDTH - MARGIN + 14, "right")):
+        beyond = sorted((m for m in line.wrong if m.beyond == side), key=lambda m: m.label)
+        if beyond:
+            told = ", ".join(f"{m.label} {text_of(_written(m.value, decimals=line.decimals), manner)}" for m in beyond)
+            drawn.append(f'<text class="far-off {at}" x="{x}" y="{AXIS + BELOW + 11}">{escape(told)}</text>')
+    return drawn
 
 
 def _x(line: NumberLine, value: Fraction) -> float:

@@ -11,6 +11,7 @@ from keen_slate.core.estimating.estimates import (
     estimates_of_kind,
     more_or_less_than_one,
     other_estimates,
+    why_none,
 )
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import UnreadableProblem, read
@@ -24,14 +25,21 @@ class ByHand(unittest.TestCase):
     USUAL = (
         ("6 1/4 − 2 5/6", [("6 − 3", "3", "5/2", "7/2"), ("6 1/2 − 3", "7/2", "3", "4")]),
         ("4 3/8 − 2 2/5", [("4 1/2 − 2 1/2", "2", "3/2", "5/2")]),
-        ("5 1/2 + 2", [("5 1/2 + 2", "15/2", "15/2", "15/2")]),
-        ("7/8 + 1/10", [("1 + 0", "1", "1/2", "3/2")]),
+        ("7/8 + 1/10", [("1 + 0", "1", "7/8", "3/2")]),
+        ("1/3 + 1/4", [("1/2 + 0", "1/2", "1/3", "1"), ("1/2 + 1/2", "1", "1/2", "3/2")]),
+        ("47 × 36", [("50 × 40", "2000", "1575", "2475")]),
+        ("61 − 27", [("60 − 30", "30", "20", "40")]),
+        ("7236 ÷ 12", [("7200 ÷ 12", "600", "1790/3", "1810/3"), ("7000 ÷ 10", "700", "1300/3", "1500")]),
+        ("756 ÷ 6", [("720 ÷ 6", "120", "340/3", "380/3")]),
+        ("7.2 ÷ 0.4", [("8 ÷ 0.4", "20", "18", "22")]),
+        ("35% of 80", [("30% of 80", "24", "20", "28"), ("40% of 80", "32", "28", "36")]),
+        ("3/5 of 40", [("1/2 × 40", "20", "10", "30")]),
         ("3 1/2 + 2 7/9", [("3 1/2 + 3", "13/2", "25/4", "27/4")]),
         ("2 5/6 − 6 1/6", [("3 − 6", "-3", "-7/2", "-5/2")]),
         ("14.2 − 6.35", [("14 − 6", "8", "7", "9")]),
         ("4.8 × 3.1", [("5 × 3", "15", "45/4", "77/4")]),
         ("612 + 287", [("600 + 300", "900", "800", "1000")]),
-        ("8.9 ÷ 3.2", [("9 ÷ 3", "3", "17/7", "19/5")]),
+        ("8.9 ÷ 3.2", [("9 ÷ 3", "3", "89/35", "91/25")]),
         ("2 × (3 1/8 + 4 7/8)", [("2 × (3 + 5)", "16", "15", "17")]),
     )
 
@@ -59,8 +67,26 @@ class ByHand(unittest.TestCase):
             self.assertEqual(more_or_less_than_one(read(text).expr), verdict, text)
 
     def test_none_where_none_can_be_made(self) -> None:
-        for text in ("2 × 3", "5", "(1 + 2) × 3", "compare 1/2 and 1/3", "3 ÷ 1/8"):
-            self.assertEqual(estimates(read(text).expr), (), text)
+        for text in ("2 × 3", "5", "(1 + 2) × 3", "compare 1/2 and 1/3", "3 ÷ 1/8", "0.4 × 0.2", "5 1/2 + 2"):
+            expr = read(text).expr
+            self.assertEqual(estimates(expr), (), text)
+            self.assertIsNotNone(why_none(expr), text)
+
+    @searched(400)
+    @given(sums(4) | expressions(depth=1))
+    def test_two_at_most_the_sharper_first_and_never_the_problem_itself(self, text: str) -> None:
+        try:
+            problem = read(text)
+        except UnreadableProblem:
+            return
+        found = estimates(problem.expr)
+        self.assertLessEqual(len(found), 2)
+        widths = [e.high - e.low for e in found]
+        self.assertEqual(widths, sorted(widths))
+        self.assertEqual(why_none(problem.expr) is None, bool(found))
+        for estimate in (*found, *other_estimates(problem.expr)):
+            self.assertNotEqual(text_of(estimate.rounded), text_of(problem.expr))
+            self.assertLessEqual(estimate.low, estimate.high)
 
     def test_caught_means_outside_every_band(self) -> None:
         wrong = {w.mistake: w for w in look_twice(read("6 1/4 − 2 5/6")).likely_wrong}

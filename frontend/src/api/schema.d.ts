@@ -1193,8 +1193,8 @@ export interface components {
         };
         /**
          * DeskSettings
-         * @description What a teacher sets once: words, acronym, usual school, how answers are judged, how workings are laid out, and the
-         *     steps of the checklist by their own names.
+         * @description What a teacher sets once: words, acronym, usual school, how answers are judged, how workings are laid out, and
+         *     the steps of the checklist by their own names.
          */
         DeskSettings: {
             /**
@@ -1697,7 +1697,8 @@ export interface components {
         };
         /**
          * Looked
-         * @description The second look at a problem: what it should come to, how it is checked, what mistakes would give.
+         * @description The second look at a problem: what it should come to (``none_why`` where nothing is estimated), how it is
+         *     checked, what mistakes would give.
          */
         Looked: {
             /** About One */
@@ -1712,6 +1713,8 @@ export interface components {
             form_only: components["schemas"]["ShownMistake"][];
             /** Likely Wrong */
             likely_wrong: components["schemas"]["ShownMistake"][];
+            /** None Why */
+            none_why: string | null;
             /** Number Line */
             number_line: string | null;
             /** Others */

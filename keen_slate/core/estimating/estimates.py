@@ -12,7 +12,7 @@ from itertools import product
 from math import floor
 from typing import Literal
 
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Whole
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Percent, Whole
 from keen_slate.core.problem.tree import (
     Comparison,
     Estimating,
@@ -32,9 +32,17 @@ from keen_slate.core.problem.tree import (
     walk,
     with_child,
 )
+from keen_slate.core.saying import weighing
+from keen_slate.core.saying.say import Say
 
-Kind = Literal["nearest-half", "nearest-whole", "leading-place"]
+Kind = Literal["nearest-half", "nearest-whole", "leading-place", "compatible"]
 HALF = Fraction(1, 2)
+MOST_SHOWN = 2
+"""Estimates of the usual kinds that are shown: a class compares two at most."""
+
+IN_THE_HEAD = 12
+"""Whole numbers up to it are worked with as they are."""
+
 MOST_WAYS = 8
 """Estimates that are told apart where several numbers lie midway; more would not be looked at."""
 
@@ -57,8 +65,13 @@ class _Rounded:
     value: Fraction
     reach: Fraction
     decimal: bool
+    percent: bool = False
 
     def written(self) -> Expr:
+        if self.percent:
+            hundredths = number_for(self.value * 100)
+            assert isinstance(hundredths, (Whole, CommonFraction, MixedNumber))
+            return Percent(hundredths)
         if self.decimal and self.value >= 0 and decimal_places(self.value) is not None:
             return decimal_for(self.value)
         return number_for(self.value)
@@ -92,11 +105,47 @@ def _unit_of(value: Fraction, kind: Kind) -> Fraction:
 
 def _roundings(number: Numeral, kind: Kind) -> tuple[_Rounded, ...]:
     """A number that is a multiple already is not moved; one that is moved is moved by half a unit at most."""
-    decimal = isinstance(number, DecimalNumeral)
+    decimal, percent = isinstance(number, DecimalNumeral), isinstance(number, Percent)
     unit = _unit_of(number.value, kind)
+    if percent and number.value:  # to the nearest ten percent, small ones to the nearest percent
+        unit = Fraction(1, 10) if number.value >= Fraction(1, 10) else Fraction(1, 100)
     if number.value % unit == 0:
-        return (_Rounded(number.value, Fraction(0), decimal),)
-    return tuple(_Rounded(v, unit / 2, decimal) for v in multiples_nearest(number.value, unit))
+        return (_Rounded(number.value, Fraction(0), decimal, percent),)
+    return tuple(_Rounded(v, unit / 2, decimal, percent) for v in multiples_nearest(number.value, unit))
+
+
+def _fitting(expr: Expr) -> list[tuple[_Rounded, ...]]:
+    """Numbers that fit each other near those of a division of two: 7236 ÷ 12 by 7200 ÷ 12. The divisor stays where it
+    is a small whole, else it is rounded; the dividend becomes a multiple of it, up to 12 of its tens, hundreds …"""
+    if not isinstance(expr, Product) or len(expr.factors) != 2 or not expr.factors[1].divide:
+        return []
+    first, second = children(expr)
+    if not is_numeral(first) or not is_numeral(second) or first.value == 0 or second.value == 0:
+        return []
+    small = isinstance(second, Whole) and second.n <= IN_THE_HEAD
+    divisors = _roundings(second, "nearest-whole" if small or 1 <= second.value < 10 else "leading-place")
+    found: list[tuple[_Rounded, ...]] = []
+    for divisor in divisors:
+        if divisor.value == 0:
+            continue
+        wanted = first.value / divisor.value
+        unit = _unit_of(wanted, "leading-place")
+        quotient = min(
+            (n * unit / ten for ten in (1, 10) for n in range(1, IN_THE_HEAD + 1)), key=lambda q: abs(q - wanted)
+        )
+        dividend = quotient * divisor.value
+        reach = _rounded_up(abs(first.value - dividend))
+        decimal = isinstance(first, DecimalNumeral)
+        found.append((_Rounded(dividend, reach, decimal), divisor))
+    return found
+
+
+def _rounded_up(value: Fraction) -> Fraction:
+    """To one digit that is not 0: what a number was moved by at most."""
+    if value == 0:
+        return value
+    unit = _unit_of(value, "leading-place")
+    return -(-value // unit) * unit
 
 
 Interval = tuple[Fraction, Fraction]
@@ -162,7 +211,11 @@ def estimates_of_kind(expr: Expr, kind: Kind) -> tuple[Estimate, ...]:
         return ()
     numbers = [e for e in walk(expr) if is_numeral(e)]
     found: dict[Fraction, Estimate] = {}
-    for chosen in _ways([_roundings(n, kind) for n in numbers]):
+    ways = _fitting(expr) if kind == "compatible" else _ways([_roundings(n, kind) for n in numbers])
+    least, most = _certain(expr)
+    for chosen in ways:
+        if all(n.reach == 0 for n in chosen):  # the problem itself is no estimate
+            continue
         left = list(chosen)
         rounded = _with_numbers(expr, lambda left=left: left.pop(0).written())  # type: ignore[misc]
         try:
@@ -170,8 +223,30 @@ def estimates_of_kind(expr: Expr, kind: Kind) -> tuple[Estimate, ...]:
             low, high = _interval(expr, dict(enumerate(chosen)), [0])
         except ZeroDivisionError:
             continue
-        found.setdefault(value, Estimate(rounded, value, low, high, kind))
+        low, high = low if least is None else max(low, least), high if most is None else min(high, most)
+        if low <= high and not (value == 0 and isinstance(expr, Product)):
+            found.setdefault(value, Estimate(rounded, value, low, high, kind))
     return tuple(found[v] for v in sorted(found))
+
+
+def _certain(expr: Expr) -> tuple[Fraction | None, Fraction | None]:
+    """What is certain without any rounding: a sum of positive numbers is not below one of its terms, a difference not
+    above what it is taken from, a part of a number not above it, a number taken more than once not below it."""
+    if not isinstance(expr, (Sum, Product)) or not all(is_numeral(c) for c in children(expr)):
+        return None, None
+    values = [evaluate(c) for c in children(expr)]
+    if any(v < 0 for v in values):
+        return None, None
+    if isinstance(expr, Sum):
+        if not any(t.minus for t in expr.terms):
+            return max(values), None
+        return (None, values[0]) if len(values) == 2 and not expr.terms[0].minus else (None, None)
+    if len(values) != 2 or expr.factors[1].divide:
+        return None, None
+    (a, b) = values
+    least = max((y for x, y in ((a, b), (b, a)) if x >= 1), default=None)
+    most = min((y for x, y in ((a, b), (b, a)) if x <= 1), default=None)
+    return least, most
 
 
 def _ways(roundings: list[tuple[_Rounded, ...]]) -> list[tuple[_Rounded, ...]]:
@@ -182,34 +257,62 @@ def _ways(roundings: list[tuple[_Rounded, ...]]) -> list[tuple[_Rounded, ...]]:
     return [tuple(r[min(way, len(r) - 1)] for r in roundings) for way in (0, 1)]
 
 
-def usual_kind(expr: Expr) -> Kind:
-    """Halves where fractions are added, wholes elsewhere, the leading place where the numbers are small or large."""
-    numbers = [e for e in walk(expr.of if isinstance(expr, Estimating) else expr) if is_numeral(e)]
+def usual_kinds(expr: Expr) -> tuple[Kind, ...]:
+    """Numbers that fit for a division, the leading place for a product of large or small numbers and for sums of such;
+    halves where fractions are added, wholes elsewhere."""
+    of = expr.of if isinstance(expr, Estimating) else calculation_in(expr)
+    numbers = [e for e in walk(of) if is_numeral(e)]
     if any(isinstance(n, (CommonFraction, MixedNumber)) for n in numbers):
-        return "nearest-half"
-    if any(n.value < 1 or n.value >= 100 for n in numbers if n.value):
-        return "leading-place"
-    return "nearest-whole"
+        return ("nearest-half",)
+    if isinstance(of, Product) and of.factors[-1].divide and not isinstance(expr, Estimating):
+        return ("compatible", "leading-place")
+    values = [n.value for n in numbers if n.value]
+    if isinstance(of, Sum) and all(isinstance(n, Whole) for n in numbers):
+        return ("leading-place",)
+    ranges = any(v < 1 or v >= 10 for v in values) if isinstance(of, Product) else not values or max(values) < 1
+    return ("leading-place",) if ranges or any(v >= 100 for v in values) else ("nearest-whole",)
+
+
+def is_for_the_head(expr: Expr) -> bool:
+    """Whether every number is a whole that is worked with as it is."""
+    return all(isinstance(e, Whole) and e.n <= IN_THE_HEAD for e in walk(expr) if is_numeral(e))
 
 
 def estimates(expr: Expr) -> tuple[Estimate, ...]:
-    """The estimates of the kind that is usual for such a calculation; none for wholes alone that are small."""
-    if isinstance(expr, Comparison) or all(isinstance(e, Whole) and e.n < 100 for e in walk(expr) if is_numeral(e)):
+    """The estimates of the kinds that are usual for such a calculation, two at most, the sharper first; none for wholes
+    alone that are small."""
+    if isinstance(expr, Comparison) or is_for_the_head(expr):
         return ()
-    return estimates_of_kind(expr, usual_kind(expr))
+    made = [e for kind in usual_kinds(expr) for e in estimates_of_kind(expr, kind)]
+    if any(e.kind == "compatible" for e in made):  # rounding helps a division only where it comes out
+        made = [e for e in made if e.kind == "compatible" or e.value.denominator == 1]
+    apart = {e.value: e for e in reversed(made)}
+    return tuple(sorted(apart.values(), key=lambda e: (e.high - e.low, e.value))[:MOST_SHOWN])
 
 
 def other_estimates(expr: Expr) -> tuple[Estimate, ...]:
-    """Those of the other kinds, where they say something else."""
+    """Those of the other kinds, and those of the usual that are less sharp, where they say something else."""
     usual = estimates(expr)
     if not usual:
         return ()
     found = {e.value: e for e in usual}
-    kinds: tuple[Kind, ...] = ("nearest-half", "nearest-whole", "leading-place")
+    kinds: tuple[Kind, ...] = ("nearest-half", "nearest-whole", "leading-place", "compatible")
     for kind in kinds:
         for estimate in estimates_of_kind(expr, kind):
             found.setdefault(estimate.value, estimate)
     return tuple(found.values())[len(usual) :]
+
+
+def why_none(expr: Expr) -> Say | None:
+    """Why nothing is estimated, where nothing is."""
+    of = expr.of if isinstance(expr, Estimating) else calculation_in(expr)
+    if estimates(expr):
+        return None
+    if not isinstance(of, (Sum, Product)):
+        return Say.of(weighing.nothing_to_estimate)
+    if is_for_the_head(of):
+        return Say.of(weighing.small_enough, largest=IN_THE_HEAD)
+    return Say.of(weighing.round_already)
 
 
 OneVerdict = Literal["more", "less", "cannot-tell"]

@@ -43,3 +43,15 @@ def check_decimals(_: Manner) -> str:
 
 def check_simplest(w: Manner, top: int, bottom: int) -> str:
     return f"{top} and {bottom} share no factor but 1: {w.simplest_form}."
+
+
+def nothing_to_estimate(_: Manner) -> str:
+    return "Nothing is added, taken away, multiplied or divided here, so there is nothing to estimate."
+
+
+def small_enough(_: Manner, largest: int) -> str:
+    return f"No number here is more than {largest}: it is worked with as it is."
+
+
+def round_already(_: Manner) -> str:
+    return "Rounding makes none of these numbers easier without losing too much: work it as it stands."

@@ -246,8 +246,10 @@ class Worked(Shape):
 
 
 class Looked(Shape):
-    """The second look at a problem: what it should come to, how it is checked, what mistakes would give."""
+    """The second look at a problem: what it should come to (``none_why`` where nothing is estimated), how it is
+    checked, what mistakes would give."""
 
+    none_why: str | None
     estimates: list[ShownEstimate]
     others: list[ShownEstimate]
     about_one: str | None

@@ -7,7 +7,7 @@ from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.glass import better_numbers, how_much_it_tells, separating, under_the_glass
 from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
 from keen_slate.core.diagnosis.second_look import LikelyWrong, SecondLook, look_twice
-from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates
+from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates, why_none
 from keen_slate.core.malrules.listing import MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.number_line import Band, number_line
@@ -57,7 +57,9 @@ def look(request: WorkRequest) -> Looked:
     silent += [(m, None) for m in second.right_by_luck]
     reference = work(problem, DEFAULT_SCHOOL).derivation
     about_one = more_or_less_than_one(problem.expr)
+    none = why_none(problem.expr)
     return Looked(
+        none_why=asked.say(none) if none is not None else None,
         estimates=[shown_estimate(e, asked) for e in second.estimates],
         others=[shown_estimate(e, asked) for e in other_estimates(problem.expr)],
         about_one=asked.say(Say.of(verdicts.about_one, verdict=about_one)) if about_one else None,

@@ -13,6 +13,7 @@ const KINDS: Record<string, string> = {
   'nearest-half': 'to halves',
   'nearest-whole': 'to wholes',
   'leading-place': 'to the leading place',
+  compatible: 'with numbers that fit',
 }
 const pupil = useTemplateRef('pupil')
 defineExpose({ focusAnswer: () => pupil.value?.focus() })
@@ -36,7 +37,7 @@ defineExpose({ focusAnswer: () => pupil.value?.focus() })
             between <MathText :of="estimate.low" /> and <MathText :of="estimate.high" />
           </span>
         </div>
-        <p v-if="looked.estimates.length === 0" class="quiet">No estimate is made for this kind of problem.</p>
+        <p v-if="looked.none_why" class="quiet">{{ looked.none_why }}</p>
         <details v-if="looked.others.length" class="other-estimates">
           <summary>
             Other estimates<span v-if="looked.estimates.length > 1" class="quiet">; midway may go either way</span>
@@ -128,6 +129,14 @@ defineExpose({ focusAnswer: () => pupil.value?.focus() })
   font-size: 12px;
   text-anchor: middle;
   fill: var(--ink);
+}
+
+.number-line-place :deep(.number-line .far-off.left) {
+  text-anchor: start;
+}
+
+.number-line-place :deep(.number-line .far-off.right) {
+  text-anchor: end;
 }
 
 .number-line-place :deep(.number-line .axis),
