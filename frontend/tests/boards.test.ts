@@ -11,7 +11,7 @@ const stroke = (part: Partial<Stroke>): Stroke => ({ writes: [], strikes: [], ru
 
 /** 61 − 27, from line 1 to line 1 of its working. */
 const board = {
-  kind: 'columns', rows: 4, columns: 4, small: [0], amounts: [1, 3], label: '', label_first: false, first: 1, last: 1, told: '',
+  kind: 'columns', rows: 4, columns: 4, small: [0], amounts: [1, 3], label: '', label_first: false, first: 1, last: 1,
   strokes: [
     stroke({ writes: [at(1, 2, '6'), at(1, 3, '1'), at(2, 2, '2'), at(2, 3, '7')], rules: [{ row: 2, first: 1, last: 3, side: 'below' }] }),
     stroke({ strikes: [{ row: 1, column: 2, slot: '' }, { row: 1, column: 3, slot: '' }], writes: [at(1, 2, '5'), at(1, 3, '11')], reason: 'regroup', question: 'Enough?', line: 1 }),

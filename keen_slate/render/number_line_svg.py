@@ -39,12 +39,12 @@ def number_line_svg(line: NumberLine, manner: Manner = USUAL_MANNER) -> str:
     parts += [f'<text class="approx" x="{_x(line, b.value):.1f}" y="{AXIS - 3}">≈</text>' for b in line.bands]
     marks, highest = _wrong_marks(line)
     parts += marks
-    parts += _far_off(line, manner)
+    far_off, below = _far_off(line, manner)
+    parts += far_off
     x = _x(line, line.answer)
     parts.append(f'<path class="answer" d="M{x:.1f} {AXIS} l-5 10 h10 z"/>')
     parts += _number(_written(line.answer, decimals=line.decimals), x, AXIS + 34, manner)
     above = highest - 12
-    below = BELOW + (16 if any(m.beyond for m in line.wrong) else 0)
     start = (
         f'<svg class="number-line" viewBox="0 {above:.0f} {WIDTH} {AXIS + below - above:.0f}" role="img" '
         f'aria-label="{escape(_described(line, manner))}">'
@@ -73,15 +73,21 @@ def _wrong_marks(line: NumberLine) -> tuple[list[str], float]:
     return drawn, min((y for _, y in taken), default=AXIS - 14.0 - 9 * len(line.bands))
 
 
-def _far_off(line: NumberLine, manner: Manner) -> list[str]:
-    """At each end of the line the values of the answers that lie far beyond it, by their letters."""
+def _far_off(line: NumberLine, manner: Manner) -> tuple[list[str], int]:
+    """At each end of the line the values of the answers that lie far beyond it, by their letters, and how far down they
+    reach: beside the answer's own number where there is room, else below it."""
     drawn: list[str] = []
+    below = BELOW
     for side, x, at in ((-1, MARGIN - 14, "left"), (1, WIDTH - MARGIN + 14, "right")):
         beyond = sorted((m for m in line.wrong if m.beyond == side), key=lambda m: m.label)
-        if beyond:
-            told = ", ".join(f"{m.label} {text_of(_written(m.value, decimals=line.decimals), manner)}" for m in beyond)
-            drawn.append(f'<text class="far-off {at}" x="{x}" y="{AXIS + BELOW + 11}">{escape(told)}</text>')
-    return drawn
+        if not beyond:
+            continue
+        told = ", ".join(f"{m.label} {text_of(_written(m.value, decimals=line.decimals), manner)}" for m in beyond)
+        room = abs(_x(line, line.answer) - x) - 7 * len(told)
+        y = BELOW - 8 if room > 40 else BELOW + 11
+        below = max(below, y + 5)
+        drawn.append(f'<text class="far-off {at}" x="{x}" y="{AXIS + y}">{escape(told)}</text>')
+    return drawn, below
 
 
 def _x(line: NumberLine, value: Fraction) -> float:

@@ -126,6 +126,11 @@ class Columns(Sheet):
         copied = self.page.evaluate("navigator.clipboard.readText()").splitlines()
         self.assertEqual(copied[-3:], ["− 2 7", "-----", "  3 4"])
 
+    def test_the_sheet_and_its_second_look_need_no_scrolling(self) -> None:
+        self.open(SUBTRACTION)
+        self.page.locator(".mistake").first.wait_for()
+        self.becomes(lambda: self.page.evaluate("document.documentElement.scrollHeight"), 800)
+
     def test_lines_for_what_is_not_stacked(self) -> None:
         with self.page.expect_response("**/api/ways"):
             self.page.goto("/work?problem=2/3 × 4/5")

@@ -2237,7 +2237,7 @@ export interface components {
         /**
          * ShownBoard
          * @description A calculation in columns, stroke by stroke, on a grid; it stands for the lines first to last. ``small`` are rows
-         *     of carries and headings, ``amounts`` those behind which the label stands; ``told`` says it in words when it is done.
+         *     of carries and headings, ``amounts`` those behind which the label stands.
          */
         ShownBoard: {
             /** Amounts */
@@ -2263,8 +2263,6 @@ export interface components {
             small: number[];
             /** Strokes */
             strokes: components["schemas"]["ShownStroke"][];
-            /** Told */
-            told: string;
         };
         /**
          * ShownCause

@@ -251,7 +251,7 @@ def decimal_on_paper(expr: Expr) -> Owned | None:
     if not isinstance(part, CommonFraction):
         return None
     places, whole = decimal_places(part.value), expr.whole if isinstance(expr, MixedNumber) else 0
-    if places is not None and 10**places % part.denominator == 0 and part.denominator > 1:
+    if places is not None and part.denominator == 10**places:
         return None
     if places is None:
         after = repeating(part.value)

@@ -46,6 +46,7 @@ PLANS = (
     Plan("subtract-mixed", plans.subtracting_pairs(plans.by_negative_part), ("subtracting", "negative-part")),
     Plan("subtract-mixed", plans.subtracting_pairs(plans.by_counting_up), ("subtracting", "count-up")),
     Plan("subtract-mixed", plans.subtracting_pairs(plans.by_same_change), ("subtracting", "same-change")),
+    Plan("subtract-mixed", plans.subtracting_pairs(plans.by_rest_improper), ("subtracting", "rest-improper")),
     Plan("combine-parts", plans.no_whole_first, ("make-a-whole", "no")),
     Plan("combine-parts", plans.make_a_whole_first, ("make-a-whole", "first")),
     Plan("gather-parts", plans.as_it_stands, ("reduce-first", "no")),
@@ -58,7 +59,9 @@ PLANS = (
     Plan("divide-decimals", plans.decimals_go, ("decimal-products", "fractions")),
     Plan("multiply-fractions", plans.reducing_after, ("multiplying", "reduce-after")),
     Plan("multiply-fractions", plans.cancelling_first, ("multiplying", "cancel-first")),
+    Plan("multiply-fractions", plans.sharing_first, ("multiplying", "unit-fraction")),
     Plan("divide-fractions", plans.by_reciprocal, ("dividing", "reciprocal")),
+    Plan("divide-fractions", plans.dividing_across, ("dividing", "divide-tops")),
     Plan("divide-fractions", plans.dividing_in_pieces, ("dividing", "common-denominator")),
 )
 

@@ -227,6 +227,19 @@ def count_back_parts(expr: Expr) -> Move:
     )
 
 
+def take_wholes_away(expr: Expr) -> Move:
+    """The wholes are taken away, and what is left of the first goes on with its part: 7 2/8 − 2 5/8 = 5 2/8 − 5/8.
+
+    >>> text_of(take_wholes_away(read("7 2/8 − 2 5/8").expr).after)
+    '5 2/8 − 5/8'
+    """
+    assert isinstance(expr, Sum)
+    whole, top, less_whole, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
+    left = MixedNumber(whole - less_whole, top, bottom) if top else Whole(whole - less_whole)
+    said = Say.of(wholes_and_parts.join, wholes=(whole, -less_whole))
+    return Move(Sum((Term(left), Term(CommonFraction(less_top, bottom), True)), expr.marks & {"bottoms"}), said)
+
+
 def set_parts_apart(expr: Expr) -> Move:
     """The wholes first, the parts apart: 6 4/12 − 2 11/12 = 4 + 4/12 − 11/12.
 
@@ -309,14 +322,7 @@ def divide_out_wholes(expr: Expr) -> Move:
     >>> text_of(divide_out_wholes(read("19/12").expr).after)
     '1 7/12'
     """
-    if isinstance(expr, Sum):
-        parts = SumParts.of(expr)
-        wholes, part = parts.wholes(), parts.parts[0][1]
-    elif isinstance(expr, MixedNumber):
-        wholes, part = (expr.whole,), expr.part
-    else:
-        assert isinstance(expr, CommonFraction)
-        wholes, part = (), expr
+    wholes, part = _wholes_and_part(expr)
     count, rest = divmod(part.numerator, part.denominator)
     said = Say.of(
         wholes_and_parts.divide_out_wholes,
@@ -329,16 +335,20 @@ def divide_out_wholes(expr: Expr) -> Move:
     return Move(mixed_form(sum(wholes) + count, rest, part.denominator), said)
 
 
-def wholes_divided_out_on_paper(expr: Expr) -> Owned | None:
-    """The division with remainder beside the line; what it gives joins the wholes that are there."""
+def _wholes_and_part(expr: Expr) -> tuple[tuple[int, ...], CommonFraction]:
+    """The wholes that are there, and the part from which more are taken out."""
     if isinstance(expr, Sum):
         parts = SumParts.of(expr)
-        wholes, part = parts.wholes(), parts.parts[0][1]
-    elif isinstance(expr, MixedNumber):
-        wholes, part = (expr.whole,), expr.part
-    else:
-        assert isinstance(expr, CommonFraction)
-        wholes, part = (), expr
+        return parts.wholes(), parts.parts[0][1]
+    if isinstance(expr, MixedNumber):
+        return (expr.whole,), expr.part
+    assert isinstance(expr, CommonFraction)
+    return (), expr
+
+
+def wholes_divided_out_on_paper(expr: Expr) -> Owned | None:
+    """The division with remainder beside the line; what it gives joins the wholes that are there."""
+    wholes, part = _wholes_and_part(expr)
     start = quotient_on_paper(part.numerator, 0, part.denominator)
 
     def written(found: Expr) -> Expr:
@@ -538,6 +548,7 @@ SPLIT_SUBTRAHEND = Rule("split-subtrahend", "split-subtrahend", split_subtrahend
 COUNT_BACK_WHOLES = Rule("count-back-wholes", "count-back-wholes", count_back_wholes, "wholes")
 COUNT_BACK_TO_WHOLE = Rule("count-back-to-whole", "count-back-to-whole", count_back_to_whole, "parts")
 COUNT_BACK_PARTS = Rule("count-back-parts", "count-back-parts", count_back_parts, "parts")
+TAKE_WHOLES_AWAY = Rule("take-wholes-away", "take-wholes-away", take_wholes_away, "wholes", basic_fact=True)
 SET_PARTS_APART = Rule("set-parts-apart", "set-parts-apart", set_parts_apart, "regroup")
 SUBTRACT_PARTS = Rule("subtract-parts", "subtract-parts", subtract_parts, "parts")
 PART_FROM_WHOLES = Rule("part-from-wholes", "part-from-wholes", part_from_wholes, "parts")
@@ -621,6 +632,7 @@ RULES = (
     REGROUP_PULLED_OVER,
     SAME_CHANGE,
     SET_PARTS_APART,
+    TAKE_WHOLES_AWAY,
     SPLIT_SUBTRAHEND,
     SUBTRACT_PARTS,
     TAKE_OUT_WHOLES,

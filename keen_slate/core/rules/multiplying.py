@@ -93,6 +93,33 @@ def invert(expr: Expr) -> Move:
     return Move(after, Say.of(calculating.invert, top=top, bottom=bottom))
 
 
+def divide_across(expr: Expr) -> Move:
+    """Top by top and bottom by bottom, where both come out: 4/5 ÷ 2 = 2/5.
+
+    >>> text_of(divide_across(read("4/5 ÷ 2").expr).after)
+    '2/5'
+    """
+    (a, b), (c, d) = (_over(x) for x in first_pair(expr))
+    said = Say.of(calculating.divide_across, a=a, b=b, c=c, d=d)
+    return Move(pair_replaced(expr, _written(a // c, b // d)), said)
+
+
+def share_amount(expr: Expr) -> Move:
+    """A fraction of an amount by its unit fraction: 3/5 × 40 = 40 ÷ 5 × 3.
+
+    >>> text_of(share_amount(read("3/5 × 40").expr).after)
+    '40 ÷ 5 × 3'
+    """
+    assert isinstance(expr, Product)
+    first, second = first_pair(expr)
+    amount, part = (first, second) if isinstance(first, Whole) else (second, first)
+    assert isinstance(amount, Whole)
+    assert isinstance(part, CommonFraction)
+    shared = (Factor(amount), Factor(Whole(part.denominator), divide=True), Factor(Whole(part.numerator)))
+    said = Say.of(calculating.share_amount, amount=amount.n, top=part.numerator, bottom=part.denominator)
+    return Move(Product((*shared, *expr.factors[2:])), said)
+
+
 def _tops_and_bottoms(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:
     """The facts of the tops, and of the bottoms."""
     over = [_over(c) if isinstance(c, (Whole, CommonFraction)) else (1, 1) for c in children(before)]
@@ -106,11 +133,22 @@ MULTIPLY_TOPS = Rule(
     "multiply-fractions", "multiply-tops", multiply_fractions, "work", basic_fact=True, facts=_tops_and_bottoms
 )
 INVERT = Rule("invert", "invert", invert, "work", question="What multiplication does the same as this division?")
+DIVIDE_ACROSS = Rule(
+    "divide-across",
+    "divide-across",
+    divide_across,
+    "work",
+    question="Can the pieces be shared as they are?",
+    basic_fact=True,
+)
+SHARE_AMOUNT = Rule("share-amount", "share-amount", share_amount, "work", question="How much is one of the parts?")
 
 RULES = (
     CANCEL,
+    DIVIDE_ACROSS,
     DIVIDE_TOPS,
     INVERT,
     MULTIPLY_TOPS,
     RENAME_BOTH,
+    SHARE_AMOUNT,
 )

@@ -387,6 +387,13 @@ def by_counting_up(parts: SumParts, expr: Sum) -> GoalId:
     return "count-up" if whole > less_whole and less_top and top < bottom else "combine-parts"
 
 
+def by_rest_improper(parts: SumParts, expr: Sum) -> GoalId:
+    _, _, less_whole, _, _ = minuend_and_subtrahend(parts)
+    if _enough(parts):
+        return "combine-parts"
+    return "take-wholes-away" if less_whole else "to-improper"
+
+
 def by_same_change(parts: SumParts, expr: Sum) -> GoalId:
     return "combine-parts" if _enough(parts) else "same-change"
 
@@ -542,6 +549,21 @@ def dividing_in_pieces(expr: Expr) -> Opening:
     assert isinstance(expr, Product)
     (_, b), (_, d) = (_over(f.expr) for f in expr.factors[:2])
     return ("divide-tops" if b == d else "rename-both"), ()
+
+
+def dividing_across(expr: Expr) -> Opening:
+    """Top by top and bottom by bottom where both come out; by the reciprocal elsewhere."""
+    assert isinstance(expr, Product)
+    (a, b), (c, d) = (_over(f.expr) for f in expr.factors[:2])
+    return ("divide-across" if c and a % c == 0 and b % d == 0 else "invert"), ()
+
+
+def sharing_first(expr: Expr) -> Opening:
+    """A fraction of a whole number that comes out by the bottom is shared first."""
+    assert isinstance(expr, Product)
+    (a, b), (c, d) = (_over(f.expr) for f in expr.factors[:2])
+    shares = (d == 1 and b > 1 and c % b == 0) or (b == 1 and d > 1 and a % d == 0)
+    return ("share-amount" if shares else "multiply-tops"), ()
 
 
 def by_reciprocal(expr: Expr) -> Opening:

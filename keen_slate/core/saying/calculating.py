@@ -62,3 +62,14 @@ def multiply_fractions(w: Manner, a: int, b: int, c: int, d: int) -> str:
 def invert(_: Manner, top: int, bottom: int) -> str:
     by, turned = (str(a) if b == 1 else f"{a}/{b}" for a, b in ((top, bottom), (bottom, top)))
     return f"Dividing by {by} is multiplying by {turned}."
+
+
+def divide_across(w: Manner, a: int, b: int, c: int, d: int) -> str:
+    if d == 1:
+        return f"{pieces(a, b, w)} shared by {c}: {a} ÷ {c} = {a // c}. The {w.bottom} stays {b}."
+    return f"{sentence(w.top)} by {w.top}, {w.bottom} by {w.bottom}: {a} ÷ {c} = {a // c}, {b} ÷ {d} = {b // d}."
+
+
+def share_amount(w: Manner, amount: int, top: int, bottom: int) -> str:
+    one = f"One {piece(bottom, w, many=False)} of {amount} is {amount} ÷ {bottom}"
+    return f"{one}." if top == 1 else f"{one}; take {top} of them."

@@ -33,3 +33,17 @@ def refuse_negatives(_: Manner) -> str:
 
 def refuse_decimals(w: Manner, number: Expr) -> str:
     return f"{text_of(number, w)} never ends as a decimal; fractions are exact."
+
+
+def refuse_divide_tops(w: Manner, a: int, b: int, c: int, d: int) -> str:
+    if a % c:
+        return f"{a} ÷ {c} does not come out whole, so the {w.top}s cannot be divided."
+    return f"{b} ÷ {d} does not come out whole, so the {w.bottom}s cannot be divided."
+
+
+def refuse_sharing(_: Manner, amount: int, bottom: int) -> str:
+    return f"{amount} ÷ {bottom} does not come out whole, so one part is no whole number."
+
+
+def refuse_sharing_parts(_: Manner) -> str:
+    return "There is no whole number to be shared."

@@ -117,8 +117,14 @@ FACETS = (
             ),
             Choice(
                 "same-change",
-                "same change to both",
+                "same change",
                 "The same added to both until the second is a whole.",
+                leads_elsewhere=True,
+            ),
+            Choice(
+                "rest-improper",
+                "wholes away",
+                "The wholes are taken away; where the part is not enough, the rest is made {improper}.",
                 leads_elsewhere=True,
             ),
         ),
@@ -172,6 +178,13 @@ FACETS = (
                 "Shared factors go before multiplying: smaller numbers.",
                 leads_elsewhere=True,
             ),
+            Choice(
+                "unit-fraction",
+                "one part first",
+                "A whole number is shared by the {bottom}, then so many parts are taken.",
+                refuses=refusing.amount_cannot_be_shared,
+                leads_elsewhere=True,
+            ),
         ),
     ),
     Facet(
@@ -183,6 +196,13 @@ FACETS = (
                 "common-denominator",
                 "one size of piece",
                 "Both in pieces of one size, then count.",
+                leads_elsewhere=True,
+            ),
+            Choice(
+                "divide-tops",
+                "divide the {top}s",
+                "{top} by {top} and {bottom} by {bottom}, where both come out.",
+                refuses=refusing.tops_do_not_divide,
                 leads_elsewhere=True,
             ),
         ),

@@ -7,8 +7,8 @@ common denominator.
 from itertools import combinations
 from math import lcm
 
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
-from keen_slate.core.problem.tree import Expr, Sum, children, decimal_places, evaluate, is_numeral, walk
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.tree import Expr, Product, Sum, children, decimal_places, evaluate, is_numeral, walk
 from keen_slate.core.saying import refusals
 from keen_slate.core.saying.say import Say
 
@@ -64,6 +64,47 @@ def count_back_needs_like_parts(expr: Expr, chosen: dict[str, str]) -> Say | Non
 def negatives_not_yet(expr: Expr, chosen: dict[str, str]) -> Say | None:
     if chosen["negatives"] == "not-yet" and any(t.minus for total in _sums(expr) for t in total.terms):
         return Say.of(refusals.refuse_negatives)
+    return None
+
+
+def _pairs(expr: Expr, *, divide: bool) -> list[tuple[CommonFraction | Whole, CommonFraction | Whole]]:
+    """Two numbers that stand alone and are multiplied, or divided: mixed ones as improper fractions, a fraction among
+    them."""
+    found: list[tuple[CommonFraction | Whole, CommonFraction | Whole]] = []
+    for product in (e for e in walk(expr) if isinstance(e, Product)):
+        if len(product.factors) != 2 or product.factors[1].divide != divide:
+            continue
+        numbers = [_improper(c) for c in children(product) if isinstance(c, (Whole, CommonFraction, MixedNumber))]
+        if len(numbers) == 2 and any(isinstance(n, CommonFraction) for n in numbers):
+            found.append((numbers[0], numbers[1]))
+    return found
+
+
+def _improper(number: Whole | CommonFraction | MixedNumber) -> CommonFraction | Whole:
+    if isinstance(number, MixedNumber):
+        return CommonFraction(number.whole * number.denominator + number.numerator, number.denominator)
+    return number
+
+
+def tops_do_not_divide(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
+    for first, second in _pairs(expr, divide=True):
+        (a, b), (c, d) = (
+            n.value.as_integer_ratio() if isinstance(n, Whole) else (n.numerator, n.denominator)
+            for n in (first, second)
+        )
+        if c and (a % c or b % d):
+            return Say.of(refusals.refuse_divide_tops, a=a, b=b, c=c, d=d)
+    return None
+
+
+def amount_cannot_be_shared(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
+    for pair in _pairs(expr, divide=False):
+        wholes = [n for n in pair if isinstance(n, Whole)]
+        parts = [n for n in pair if isinstance(n, CommonFraction)]
+        if not wholes:
+            return Say.of(refusals.refuse_sharing_parts)
+        if wholes[0].n % parts[0].denominator:
+            return Say.of(refusals.refuse_sharing, amount=wholes[0].n, bottom=parts[0].denominator)
     return None
 
 

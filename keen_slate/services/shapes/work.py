@@ -90,8 +90,7 @@ class ShownStroke(Shape):
 
 class ShownBoard(Shape):
     """A calculation in columns, stroke by stroke, on a grid; it stands for the lines first to last. ``small`` are rows
-    of carries and headings, ``amounts`` those behind which the label stands; ``told`` says it in words when it is done.
-    """
+    of carries and headings, ``amounts`` those behind which the label stands."""
 
     kind: Kind
     rows: int
@@ -103,7 +102,6 @@ class ShownBoard(Shape):
     first: int
     last: int
     strokes: list[ShownStroke]
-    told: str
 
 
 class BoardSide(Shape):

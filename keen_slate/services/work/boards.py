@@ -4,7 +4,6 @@ from keen_slate.core.notation.layout import BEFORE_AMOUNTS
 from keen_slate.core.working.boards.grid import Board, Mark, Place, Ruled, Stroke
 from keen_slate.core.working.boards.listing import boards_of, fits_columns, in_blocks
 from keen_slate.core.working.work import Line, Working
-from keen_slate.render.boards import board_text
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.work import ShownBoard, ShownMark, ShownPlace, ShownRule, ShownStroke
 from keen_slate.services.work.asked import Asked
@@ -51,7 +50,6 @@ def _shown(board: Board, asked: Asked, lines: list[int | None], first: int, last
         first=first,
         last=last,
         strokes=[_stroke(s, asked, lines) for s in board.strokes],
-        told=board_text(board, asked.words),
     )
 
 

@@ -153,7 +153,8 @@ watch(reasons, () => void nextTick(place))
   padding-block: 0.5rem;
 }
 
-.line.stacked .strokes {
+.line.stacked .strokes.reason {
+  grid-row: 1;
   list-style: none;
   position: relative;
   padding-block: 0;
@@ -234,7 +235,7 @@ watch(reasons, () => void nextTick(place))
     padding-inline: 0;
   }
 
-  .line.stacked .strokes {
+  .line.stacked .strokes.reason {
     min-height: 0 !important;
     grid-row: 2;
     display: grid;
