@@ -34,7 +34,7 @@ const above = computed(() => props.of.slice(1).reverse())
   bottom: 88%;
   left: 50%;
   transform: translateX(-50%);
-  font-size: 0.7em;
+  font-size: 0.64em;
   font-weight: 600;
   line-height: 1.05;
   white-space: nowrap;

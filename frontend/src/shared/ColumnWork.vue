@@ -88,8 +88,15 @@ function classesOf(cell: Cell, row: number) {
   padding-inline: 0.18em;
 }
 
+.board-columns td,
+.board-columns td:empty,
+.board-product td {
+  min-width: 1em;
+}
+
 .board td.room-above {
   padding-top: 0.82em;
+  min-width: 0.95em;
 }
 
 .board td.more-room-above {
