@@ -165,7 +165,8 @@ class Laws(unittest.TestCase):
                 {"adding": "fractions-first"}, {"multiplying": "cancel-first"}, {"decimal-products": "fractions"},
                 {"denominators": "product", "subtracting": "improper", "adding": "improper"},
                 {"subtracting": "negative-part"}, {"subtracting": "count-up"}, {"subtracting": "same-change"},
-                {"reduce-first": "yes"},
+                {"reduce-first": "yes"}, {"subtracting": "rest-improper"}, {"multiplying": "unit-fraction"},
+                {"dividing": "divide-tops"},
             )]  # fmt: skip
             for cause in prepared(text).singles():
                 ends = set()
