@@ -37,7 +37,7 @@ from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import Asked, chosen_words, task_of
-from keen_slate.services.work.boards import in_columns
+from keen_slate.services.work.boards import in_columns, lines_of_steps
 from keen_slate.store import print_jobs, sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, PrintJobRow
@@ -222,6 +222,7 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
     elif finding:
         note = asked.named(BY_ID[task.mistake].name) + "."
     task_told = task_of(asked)
+    lines = _lines(working, states, asked, edits, _boards(working, asked, request)) if worked else []
     return {
         "number": f"{number}.",
         "asked": task_told if task_told != asked.say(Say.of(calculating.problem)) else "",
@@ -229,11 +230,17 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "note": note,
         "sign": sign_of_answer(asked.problem.expr, right.answer),
         "answer": _shown_expr(asked, right.answer) if request.kind in ("key", "teacher") else NOTHING_SHOWN,
-        "lines": _lines(working, states, asked, edits, _boards(working, asked, request)) if worked else [],
+        "lines": lines if not finding else [_untold(line) for line in lines if not line.get("asks")],
         "pictures": _pictures(right, states, asked, edits) if worked and request.pictures and not finding else [],
         "space": _space(right, states, asked, request, content.get("steps", {})) if roomy else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
     }
+
+
+def _untold(line: Data) -> Data:
+    """A line or a board of a working whose mistake is to be found: a reason would give it away."""
+    nothing: Data = {"reasons": []} if "board" in line else {"reason": ""}
+    return line | nothing
 
 
 def _fading(task: Task, request: PrintRequest) -> Fading:
@@ -261,9 +268,8 @@ def _lines(
 ) -> list[Data]:  # fmt: skip
     """The lines that are not hidden, boards in place of those that they stand for."""
     own = {e.line: e for e in edits.lines}
-    line_of = {id(step): index for index, line in enumerate(working.lines) for step in line.steps}
-    steps = working.derivation.steps
-    board_at = {line_of[id(s)]: b for b in boards for s in steps[b.steps[0] : b.steps[1] + 1] if id(s) in line_of}
+    written_at = lines_of_steps(working)
+    board_at = {n: b for b in boards for n in written_at[b.steps[0] : b.steps[1] + 1] if n is not None}
     drawn: set[int] = set()
     found: list[Data] = []
     for index, (line, state) in enumerate(zip(working.lines, states, strict=True)):
@@ -272,7 +278,7 @@ def _lines(
         if board is not None:
             if id(board) not in drawn:
                 drawn.add(id(board))
-                found.append(_board(board, [line_of.get(id(s)) for s in steps], states, asked, edits))
+                found.append(_board(board, written_at, states, asked, edits))
             continue
         if index == 0 or (edit is not None and edit.hidden):
             continue

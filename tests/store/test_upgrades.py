@@ -13,6 +13,7 @@ from sqlalchemy import create_engine, text
 
 from keen_slate.faults import NewerDatabase
 from keen_slate.services.desk import Desk
+from keen_slate.services.shapes.work import Edits
 from keen_slate.store import database
 from keen_slate.store.database import Database, newest_version
 from keen_slate.store.teachers import DESK
@@ -90,6 +91,26 @@ class Upgrades(unittest.TestCase):
                 if "print_job" in columns:
                     self.assertEqual(desk.printing.look(UUID(EXAMPLE)).state, "done")
                 now.engine.dispose()
+
+    def test_changed_lines_stay_at_their_lines(self) -> None:
+        """An example whose lines were changed when wholes and parts had a line each keeps them so; others do not."""
+        with fresh_database() as url:
+            now = Database(url)
+            lines = Desk(now, DESK).line_up
+            made = lines.make("Boards")
+            for _ in range(2):
+                made = lines.keep(made.id, made.revision, "5 1/6 - 2 5/6", {})
+            changed, other = (e.id for e in made.examples)
+            edits = Edits.model_validate({"lines": [{"line": 4, "reason": "Sixths from sixths."}]})
+            lines.edit(made.id, made.revision, changed, edits)
+            with now.engine.begin() as connection:
+                connection.execute(text("UPDATE example SET school = school - 'joining'"))
+                connection.execute(text("UPDATE alembic_version SET version_num = '0007'"))
+            now.migrate()
+            with now.engine.connect() as connection:
+                rows = connection.execute(text("SELECT id, school ->> 'joining' FROM example")).all()
+            self.assertEqual({(row[0], row[1]) for row in rows}, {(changed, "finer"), (other, None)})
+            now.engine.dispose()
 
     def test_a_newer_form_is_left_alone(self) -> None:
         with fresh_database() as url:

@@ -233,9 +233,15 @@ class Handouts(PrintTest):
             job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": kind}).get_json()["id"]
             self.finished(job)
             texts[kind] = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
-        for kind in ("as-set", "bare"):
+        for organiser in ("fitting", "lines"):
+            job = self.client.post(f"/api/sets/{made['id']}/print", json={"organiser": organiser}).get_json()["id"]
+            self.finished(job)
+            texts[organiser] = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
+        for kind in ("as-set", "bare", "fitting", "lines"):
             self.assertIn("Find the line that does not follow.", texts[kind])
-            self.assertNotIn("Ten pieces for one whole", texts[kind])
+            found = texts[kind].partition("Find the line that does not follow.")[2].lower()
+            for given_away in ("ten pieces", "1 + 10", "take away the sixths"):
+                self.assertNotIn(given_away, found, kind)
         self.assertIn("Ten pieces for one whole.", texts["teacher"])
 
     def test_words_of_a_title_are_words_and_no_commands(self) -> None:

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from keen_slate.core.curriculum.places import DECIMAL_PRODUCTS, DECIMAL_SUMS, TIMES_FRACTION
-from keen_slate.core.curriculum.sources import BUGS, PRACTICE
+from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.problem.paper import Columns, LongProduct, LongQuotient, Moving, digits_of
@@ -110,7 +110,7 @@ CARRY_FORGOTTEN = MalRule(
     question="What became of the ten that was made?",
     picture="jumps",
     met=DECIMAL_SUMS,
-    source=BUGS,
+    source=PRACTICE,
 )
 CARRY_MULTIPLIED = MalRule(
     id="carry-multiplied",

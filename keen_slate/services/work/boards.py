@@ -21,10 +21,15 @@ def laid_out(asked: Asked, working: Working, organiser: str) -> tuple[Line | Boa
     return in_blocks(working, boards)
 
 
+def lines_of_steps(working: Working) -> list[int | None]:
+    """For each step of a working the line on which it is written; None for one that writes none."""
+    line_of = {id(step): index for index, line in enumerate(working.lines) for step in line.steps}
+    return [line_of.get(id(step)) for step in working.derivation.steps]
+
+
 def shown_boards(asked: Asked, working: Working) -> list[ShownBoard]:
     """Every board of a working that stands for lines of it."""
-    line_of = {id(step): index for index, line in enumerate(working.lines) for step in line.steps}
-    lines = [line_of.get(id(step)) for step in working.derivation.steps]
+    lines = lines_of_steps(working)
     shown: list[ShownBoard] = []
     for board in boards_of(working.derivation, asked.problem.label):
         within = [n for n in lines[board.steps[0] : board.steps[1] + 1] if n is not None]

@@ -1,5 +1,7 @@
 """Multiplication on a board: in rows, in a box, and digits moved across their places."""
 
+from collections.abc import Iterator
+
 from keen_slate.core.machine.engine import Derivation, Step
 from keen_slate.core.numbers.forms import DecimalNumeral, Whole
 from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, Moving, digits_of
@@ -35,33 +37,35 @@ def draw_product(drawing: Drawing, start: LongProduct, derivation: Derivation, i
     if many:
         drawing.small.add(top + 2)
     drawing.end(Say.of(on_paper.as_wholes, a=start.above, b=start.below) if start.places else None)
-    adding: list[tuple[int | None, Step]] = []
-    for step in derivation.steps:
-        drawing.step = index
-        before = at_path(step.before, step.at)
-        if isinstance(before, Columns):
-            adding.append((index, step))
-            continue
-        if adding:
-            _add(drawing, adding, Ground(top + 2, tuple(rows.values()), result, last))
-            adding = []
+    ground = Ground(top + 2, tuple(rows.values()), result, last)
+    for step in _besides_adding(drawing, derivation, index, ground):
+        before, after = at_path(step.before, step.at), step.wrote
         if not isinstance(before, LongProduct):
             continue
-        after = step.wrote
         if isinstance(after, LongProduct) and after.adding is None:
             row = rows.get(before.at, first_row)
             _row_grown(drawing, before, after, row, last, carries.get(before.at, 0))
         elif isinstance(after, LongProduct) and isinstance(after.adding, Columns):
-            set_sign(drawing, after.adding, Ground(top + 2, tuple(rows.values()), result, last))
+            set_sign(drawing, after.adding, ground)
         elif isinstance(after, (DecimalNumeral, Whole)):
             _point_placed(drawing, after, before, result, last)
         drawing.end(step.said, getattr(step.by, "question", ""))
 
 
-def _add(drawing: Drawing, adding: list[tuple[int | None, Step]], ground: Ground) -> None:
-    start = at_path(adding[0][1].before, adding[0][1].at)
-    assert isinstance(start, Columns)
-    work_columns(drawing, start, adding, ground)
+def _besides_adding(drawing: Drawing, derivation: Derivation, index: int | None, ground: Ground) -> Iterator[Step]:
+    """The steps one after the other; those that add the rows or cells in columns are drawn on the way."""
+    adding: list[tuple[int | None, Step]] = []
+    for step in derivation.steps:
+        drawing.step = index
+        if isinstance(at_path(step.before, step.at), Columns):
+            adding.append((index, step))
+            continue
+        if adding:
+            start = at_path(adding[0][1].before, adding[0][1].at)
+            assert isinstance(start, Columns)
+            work_columns(drawing, start, adding, ground)
+            adding = []
+        yield step
 
 
 def _row_grown(drawing: Drawing, before: LongProduct, after: LongProduct, row: int, last: int, carries: int) -> None:
@@ -104,16 +108,8 @@ def draw_area(drawing: Drawing, start: AreaProduct, derivation: Derivation, inde
     width = len(str(sum(start.down) * sum(start.across)))
     last = len(start.across) + 3 + max(width, start.places + 1)
     ground = Ground(0, tuple(range(1, count + 1)), count + 1, last)
-    adding: list[tuple[int | None, Step]] = []
-    for step in derivation.steps:
-        drawing.step = index
+    for step in _besides_adding(drawing, derivation, index, ground):
         before, after = at_path(step.before, step.at), step.wrote
-        if isinstance(before, Columns):
-            adding.append((index, step))
-            continue
-        if adding:
-            _add(drawing, adding, ground)
-            adding = []
         if not isinstance(before, AreaProduct):
             continue
         if isinstance(after, AreaProduct) and after.adding is None:

@@ -10,8 +10,8 @@ depends_on = None
 
 def upgrade() -> None:
     op.execute(
-        """UPDATE example SET school = school || '{"joining": "finer"}'"""
-        """ WHERE edits <> '{}' AND NOT school ? 'joining'"""
+        """UPDATE example SET school = school || '{"joining": "finer"}' WHERE NOT school ? 'joining'"""
+        """ AND (edits -> 'lines' <> '[]' OR edits -> 'turns' <> '[]' OR edits -> 'pictures' <> '{}')"""
     )
 
 
