@@ -29,6 +29,16 @@ class Print(LessonTest):
         self.page.reload()
         expect(self.page.get_by_role("link", name="Open the PDF")).to_be_visible()
 
+    def test_it_is_laid_out_as_the_teacher_has_it(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6")
+        self.page.goto(f"/print/{made['id']}")
+        expect(self.page.locator("#print-organiser")).to_have_text("ruled lines")
+        kept = self.page.request.get("/api/settings").json()
+        kept["settings"]["organiser"] = "fitting"
+        self.assertTrue(self.page.request.put("/api/settings", data=kept).ok)
+        self.page.reload()
+        expect(self.page.locator("#print-organiser")).to_have_text("as it fits")
+
     def test_a_set_with_nothing_in_it(self) -> None:
         made = self.set_of()
         self.page.goto(f"/print/{made['id']}")

@@ -5,10 +5,11 @@ import ProgressBar from 'primevue/progressbar'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import ToggleSwitch from 'primevue/toggleswitch'
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, onMounted, reactive, ref, watch } from 'vue'
 import type { PrintRequest } from '@/api/client'
 import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
+import { useSettings } from '@/desk/useSettings'
 import OpenFormats from './OpenFormats.vue'
 import { usePrinting } from './usePrinting'
 
@@ -21,6 +22,7 @@ const KINDS: { id: PrintRequest['kind']; name: string; about: string }[] = [
   { id: 'teacher', name: 'Key with likely mistakes', about: 'for the teacher' },
 ]
 const ORGANISERS = [
+  { id: 'fitting', name: 'as it fits' },
   { id: 'lines', name: 'ruled lines' },
   { id: 'columns', name: 'columns with boxes' },
   { id: 'panels', name: 'four panels' },
@@ -36,6 +38,7 @@ const COLUMNS = [
 ]
 
 const sets = useSets()
+const settings = useSettings()
 
 const wished = reactive<Omit<PrintRequest, 'versions'>>({
   kind: 'as-set',
@@ -53,6 +56,11 @@ const share = computed(() => (job.value?.total ? Math.round((job.value.done / jo
 const made = computed(() => (job.value?.state === 'done' ? `/api/print/${job.value.id}` : ''))
 
 useNamedSet()
+/** As the teacher has workings laid out, until another way is chosen here. */
+onMounted(async () => {
+  await settings.ready()
+  wished.organiser = settings.settings.organiser
+})
 watch(
   () => sets.inHandId,
   (id) => {
@@ -78,8 +86,8 @@ function order() {
         </label>
       </fieldset>
       <div class="print-row">
-        <label for="print-organiser">Space to work in</label>
-        <Select v-model="wished.organiser" input-id="print-organiser" aria-label="Space to work in" :options="ORGANISERS" option-label="name" option-value="id" size="small" />
+        <label for="print-organiser">Laid out</label>
+        <Select v-model="wished.organiser" input-id="print-organiser" aria-label="Laid out" :options="ORGANISERS" option-label="name" option-value="id" size="small" />
       </div>
       <div class="print-row">
         <SelectButton v-model="wished.paper" :options="PAPERS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Paper" />
