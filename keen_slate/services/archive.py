@@ -46,7 +46,7 @@ class Archive:
                 new, faults = read_file(wanted, words)
                 if faults:
                     raise NotPossible(f"“{wanted.name}”, {faults[0].where}: {faults[0].message} Nothing was put back.")
-                made = sets.make_set(session, wanted.name)
+                made = sets.make_set(session, wanted.name, wanted.pictures)
                 plan = wanted.plan.model_dump() if wanted.plan else None
                 sets.rearrange(session, made.id, made.revision, new, plan)
             known = {(a.name, Plan.model_validate(a.wishes).model_dump_json()) for a in aims.list_aims(session)}

@@ -36,11 +36,11 @@ from keen_slate.services.errands import MOST_EXAMPLES
 from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
 from keen_slate.services.shapes.files import Imported, ImportFault, ImportRequest, SetFile, SetFileExample
 from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
-from keen_slate.services.shapes.work import Edits, WorkRequest
+from keen_slate.services.shapes.work import Edits
 from keen_slate.services.telling import log_fault
 from keen_slate.services.work.asked import Asked, read_in_words, task_of
 from keen_slate.services.work.boards import laid_out
-from keen_slate.services.work.shown import pictures
+from keen_slate.services.work.pictures import all_pictures
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
@@ -94,14 +94,14 @@ class Formats:
         with self.database.transaction() as session:
             words = chosen_words_of(session)
             if request.format == "json":
-                name, plan, new, faults = read_json(request.content, words)
+                name, plan, liked, new, faults = read_json(request.content, words)
             else:
-                plan = None
+                plan, liked = None, []
                 name = request.name or "Taken in"
                 new, faults = read_csv(request.content, words)
             if not new or (faults and not request.take_rest):
                 return Imported(set=None, faults=faults, readable=len(new))
-            made = sets.make_set(session, request.name or name)
+            made = sets.make_set(session, request.name or name, liked)
             made = sets.rearrange(session, made.id, made.revision, new, plan.model_dump() if plan else None)
             shown: ShownSet = shown_set(made, words)
             return Imported(set=shown, faults=faults, readable=len(new))
@@ -119,6 +119,7 @@ def as_file(found: ExampleSet) -> SetFile:
         version=1,
         name=found.name,
         plan=Plan.model_validate(found.plan) if found.plan else None,
+        pictures=found.pictures,
         examples=[
             SetFileExample(
                 problem=e.problem,
@@ -132,21 +133,29 @@ def as_file(found: ExampleSet) -> SetFile:
     )
 
 
-def read_json(content: str, words: Manner) -> tuple[str, Plan | None, list[sets.NewExample], list[ImportFault]]:
-    """The name, the plan and the examples of a set's file, and what is wrong where."""
+def read_json(
+    content: str, words: Manner
+) -> tuple[str, Plan | None, list[str], list[sets.NewExample], list[ImportFault]]:
+    """The name, the plan, the kinds of pictures and the examples of a set's file, and what is wrong where."""
     try:
         file = SetFile.model_validate(json.loads(content))
     except json.JSONDecodeError as fault:
         where = f"line {fault.lineno}, character {fault.colno}"
-        return "", None, [], [_fault(where, "", "This is no JSON from here on. Choose a file that was saved as a set.")]
+        return (
+            "",
+            None,
+            [],
+            [],
+            [_fault(where, "", "This is no JSON from here on. Choose a file that was saved as a set.")],
+        )
     except RecursionError:
-        return "", None, [], [_fault("the file", "", "This file is nested too deep to be a set.")]
+        return "", None, [], [], [_fault("the file", "", "This file is nested too deep to be a set.")]
     except ValidationError as fault:
-        return "", None, [], [_fault(_place(e["loc"]), "", f"{e['msg']}.") for e in fault.errors()[:50]]
+        return "", None, [], [], [_fault(_place(e["loc"]), "", f"{e['msg']}.") for e in fault.errors()[:50]]
     except ValueError:  # a number of thousands of digits, which is not even read
-        return "", None, [], [_fault("the file", "", "There is a number in this file that no set holds.")]
+        return "", None, [], [], [_fault("the file", "", "There is a number in this file that no set holds.")]
     new, faults = read_file(file, words)
-    return file.name, file.plan, new, faults
+    return file.name, file.plan, file.pictures, new, faults
 
 
 def read_file(file: SetFile, words: Manner) -> tuple[list[sets.NewExample], list[ImportFault]]:
@@ -274,9 +283,8 @@ def as_svg(found: ExampleSet, content: dict[str, Any]) -> bytes:
     """The pictures of every example, a file each."""
     files: list[tuple[str, bytes]] = []
     for number, example in enumerate(found.examples, start=1):
-        request = WorkRequest(text=example.problem, school=example.school, words=content.get("words", {}))
-        for line in pictures(request).lines:
-            files += [(f"{number:02}-line-{line.line}-{p.kind}.svg", p.svg.encode()) for p in line.pictures]
+        asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
+        files += [(f"{number:02}-line-{at}-{p.kind}.svg", p.svg.encode()) for at, p in all_pictures(asked)]
     return _zipped(files)
 
 

@@ -14,7 +14,7 @@ from keen_slate.services.shapes.files import ImportRequest
 from keen_slate.services.shapes.line_up import BesideRequest, BuildRequest, SwapRequest
 from keen_slate.services.shapes.work import AnswerRequest, LinesRequest, WorkRequest, WrongRequest
 from keen_slate.services.telling import Told, told_of
-from keen_slate.services.work import answered, compared, looked_at
+from keen_slate.services.work import answered, compared, looked_at, pictures
 
 LIGHT_NUMBERS = 8
 """Numbers in a text, each top, bottom and whole by itself, up to which it is looked through at once: two mixed numbers
@@ -73,6 +73,7 @@ ACTS: dict[str, Act] = {
     "better-numbers": Act(WorkRequest, lambda _, asked, __: looked_at.better(asked), _never),
     "second-look": Act(WorkRequest, lambda _, asked, __: looked_at.look(asked), _light_text),
     "ways": Act(WorkRequest, lambda _, asked, __: compared.ways(asked), _light_text),
+    "disproof": Act(WrongRequest, lambda _, asked, __: pictures.disprove(asked), _light_text),
     "wrong-working": Act(WrongRequest, lambda _, asked, __: compared.wrong_beside_right(asked), _light_text),
     "ladder": Act(
         BuildRequest, lambda desk, asked, ids: desk.ladders.build(ids["set_id"], asked.revision, asked.plan), _never

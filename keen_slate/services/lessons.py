@@ -1,18 +1,20 @@
 """The Show place: a set as a lesson, everything that the projector shows line by line."""
 
+from collections.abc import Sequence
 from typing import Any
 from uuid import UUID
 
-from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.diagnosis.second_look import LikelyWrong, look_twice
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.working.work import Working, work
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.show import Lesson, LessonItem, LessonLine, WrongOnPurpose
-from keen_slate.services.shapes.work import Edits, LineEdit, ShownBoard, ShownStroke, Worked, WorkRequest
+from keen_slate.services.shapes.work import Edits, LineEdit, ShownBoard, ShownPicture, ShownStroke, Worked
 from keen_slate.services.work.asked import Asked
 from keen_slate.services.work.boards import in_columns
 from keen_slate.services.work.looked_at import shown_estimate
-from keen_slate.services.work.shown import pictures, shown_working
+from keen_slate.services.work.pictures import counter_picture, disproved, shown_picture, standing
+from keen_slate.services.work.shown import shown_working
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example
@@ -29,11 +31,13 @@ class Lessons:
         with self.database.transaction() as session:
             _, content = settings.read(session)
             found = sets.open_set(session, set_id, shared=True)
-        return Lesson(id=found.id, name=found.name, items=[lesson_item(e, content) for e in found.examples])
+        return Lesson(
+            id=found.id, name=found.name, items=[lesson_item(e, content, found.pictures) for e in found.examples]
+        )
 
 
-def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
-    """One example as it is shown; ``content`` are the desk's settings."""
+def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] = ()) -> LessonItem:
+    """One example as it is shown; ``content`` are the desk's settings, ``liked`` the kinds of pictures of its set."""
     task, edits = Task.model_validate(example.task), Edits.model_validate(example.edits)
     asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
     acronym = content.get("acronym", "none")
@@ -42,7 +46,7 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
     finding = task.role == "find" and task.mistake in BY_ID
     working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
     shown = shown_working(asked, working, acronym)
-    drawn = {} if finding else _pictures(example, edits, content)
+    drawn = {} if finding else {at: shown_picture(p, asked) for at, p in standing(right, edits, liked)}
     likeliest = next((w for w in second.likely_wrong), None)
     return LessonItem(
         id=example.id,
@@ -54,28 +58,14 @@ def lesson_item(example: Example, content: dict[str, Any]) -> LessonItem:
         answer=asked.notation(right.answer),
         turn=task.role == "turn" or task.fading.kind == "bare",
         find=asked.unsettled(BY_ID[task.mistake], working.answer) if finding else "",
-        wrong=None if likeliest is None or finding else _on_purpose(likeliest.mistake, asked, acronym),
+        wrong=None if likeliest is None or finding else _on_purpose(likeliest, asked, acronym),
         layout="columns" if in_columns(working, content.get("organiser", "fitting")) else "lines",
         boards=_boards(shown, Edits() if finding else edits),
     )
 
 
-def _pictures(example: Example, edits: Edits, content: dict[str, Any]) -> dict[int, str]:
-    """The picture under each line that has one, as the teacher chose it."""
-    request = WorkRequest(
-        text=example.problem, school=example.school, words=content.get("words", {}), turns=edits.turns
-    )
-    found: dict[int, str] = {}
-    for line in pictures(request).lines:
-        chosen = edits.pictures.get(str(line.line), "" if not line.shown else line.pictures[0].kind)
-        for picture in line.pictures:
-            if picture.kind == chosen:
-                found[line.line] = picture.svg
-    return found
-
-
 def _lines(
-    shown: Worked, working: Working, asked: Asked, edits: Edits, drawn: dict[int, str]
+    shown: Worked, working: Working, asked: Asked, edits: Edits, drawn: dict[int, ShownPicture]
 ) -> list[LessonLine]:  # fmt: skip
     changed = {e.line: e for e in edits.lines}
     false = next((i for i, line in enumerate(working.lines) if line.by_mistake), None)
@@ -121,9 +111,15 @@ def _stroke(board: ShownBoard, at: int, own: dict[int, LineEdit]) -> ShownStroke
     return stroke.model_copy(update={"reason": edit.reason, "reason_html": ""}) if first and edit.reason else stroke
 
 
-def _on_purpose(mistake: str, asked: Asked, acronym: str) -> WrongOnPurpose:
+def _on_purpose(wrong: LikelyWrong, asked: Asked, acronym: str) -> WrongOnPurpose:
     """The likeliest wrong working, to be shown and disproved."""
-    working = work(asked.problem, asked.school, BY_ID[mistake])
+    working = work(asked.problem, asked.school, BY_ID[wrong.mistake])
     shown = shown_working(asked, working, acronym)
     lines = [n for n in _lines(shown, working, asked, Edits(), {}) if not n.only_asks]
-    return WrongOnPurpose(lines=lines, boards=shown.boards, question=asked.unsettled(BY_ID[mistake], working.answer))
+    return WrongOnPurpose(
+        lines=lines,
+        boards=shown.boards,
+        question=asked.unsettled(BY_ID[wrong.mistake], working.answer),
+        picture=counter_picture(asked, wrong.answer),
+        disproved=disproved(asked, wrong.mistake),
+    )

@@ -10,6 +10,7 @@ from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMAND
 from keen_slate.core.laddering.changing import fits
 from keen_slate.core.laddering.ladder import Target
+from keen_slate.core.machine.mistakes import PictureKind
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import MISTAKES
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
@@ -78,6 +79,11 @@ class LineUp:
     def rename(self, set_id: UUID, revision: int, name: str) -> ShownSet:
         with self.database.transaction() as session:
             return self._shown(session, sets.rename_set(session, set_id, revision, name))
+
+    def like_picture(self, set_id: UUID, revision: int, kind: PictureKind) -> ShownSet:
+        """Keep the kind of picture that was chosen for one line for the whole set."""
+        with self.database.transaction() as session:
+            return self._shown(session, sets.like_picture(session, set_id, revision, kind))
 
     def delete(self, set_id: UUID, revision: int) -> int:
         """Returns the revision from which it can be restored."""
@@ -230,6 +236,7 @@ def shown_set(found: ExampleSet, words: Manner, *, owner: str = "") -> ShownSet:
         revision=found.revision,
         changed_at=found.changed_at,
         plan=Plan.model_validate(found.plan) if found.plan else None,
+        pictures=found.pictures,
         examples=[_shown_example(e, words) for e in found.examples],
     )
 

@@ -18,8 +18,6 @@ from keen_slate.core.laddering.fading import Fading, State, faded
 from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.pictures.choosing import pictures_of
-from keen_slate.core.pictures.shapes import told as picture_told
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
@@ -28,7 +26,6 @@ from keen_slate.core.working.boards.grid import Board
 from keen_slate.core.working.boards.listing import boards_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.render.boards import board_cells
-from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
 from keen_slate.services.line_up import read_and_worked
@@ -38,6 +35,7 @@ from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import Asked, chosen_words, task_of
 from keen_slate.services.work.boards import in_columns, lines_of_steps
+from keen_slate.services.work.pictures import shown_picture, standing
 from keen_slate.store import print_jobs, sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, PrintJobRow
@@ -59,6 +57,7 @@ class Item(Shape):
     school: dict[str, str]
     task: Task
     edits: Edits
+    liked: list[str] = []
 
 
 class Order(Shape):
@@ -87,7 +86,7 @@ class Printing:
             order = Order(
                 request=request,
                 title=request.title or found.name,
-                items=[_item(e) for e in found.examples],
+                items=[_item(e, found.pictures) for e in found.examples],
                 content=content,
             )
             total = len(order.items) * request.versions
@@ -163,7 +162,7 @@ def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]
             other.append(item)
             continue
         taken.append(made)
-        other.append(Item(problem=made.text(), school=item.school, task=item.task, edits=Edits()))
+        other.append(Item(problem=made.text(), school=item.school, task=item.task, edits=Edits(), liked=item.liked))
     yield ", B", other
 
 
@@ -231,7 +230,7 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "sign": sign_of_answer(asked.problem.expr, right.answer),
         "answer": _shown_expr(asked, right.answer) if request.kind in ("key", "teacher") else NOTHING_SHOWN,
         "lines": lines if not finding else [_untold(line) for line in lines if not line.get("asks")],
-        "pictures": _pictures(right, states, asked, edits) if worked and request.pictures and not finding else [],
+        "pictures": _pictures(right, states, asked, item) if worked and request.pictures and not finding else [],
         "space": _space(right, states, asked, request, content.get("steps", {})) if roomy else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
     }
@@ -335,14 +334,12 @@ def _changed_numbers(line: Line) -> tuple[tuple[int, ...], ...]:
     return line.changed or ((),)
 
 
-def _pictures(working: Working, states: tuple[State, ...], asked: Asked, edits: Edits) -> list[Data]:
+def _pictures(working: Working, states: tuple[State, ...], asked: Asked, item: Item) -> list[Data]:
     """The first picture of a line that is given: one an item, as paper is dear."""
-    for found in pictures_of(working):
-        chosen = edits.pictures.get(str(found.line), found.pictures[0].kind if found.shown and found.pictures else "")
-        picture = next((p for p in found.pictures if p.kind == chosen), None)
-        if picture is not None and states[found.line] == "given":
-            alt = asked.say(picture_told(picture))
-            return [{"svg": picture_svg(picture, alt), "alt": alt}]
+    for line, proof in standing(working, item.edits, item.liked):
+        if states[line] == "given":
+            shown = shown_picture(proof, asked)
+            return [{"svg": shown.svg, "alt": shown.told, "caption": shown.caption, "width": shown.width}]
     return []
 
 
@@ -379,12 +376,13 @@ def _wrong(asked: Asked) -> list[Data]:
     return [row | {"names": "; ".join(row["names"])} for row in rows.values()]
 
 
-def _item(example: Example) -> Item:
+def _item(example: Example, liked: list[str]) -> Item:
     return Item(
         problem=example.problem,
         school=example.school,
         task=Task.model_validate(example.task),
         edits=Edits.model_validate(example.edits),
+        liked=liked,
     )
 
 

@@ -125,8 +125,9 @@ class Secret(Base):
 
 class ExampleSet(Owned, Base):
     """A set of worked examples in its order. ``revision`` grows by one with every change to the set; ``plan`` holds the
-    wishes that its ladder was drawn by, and is empty for a set made by hand. A set with ``shelved_at`` stands on the
-    department's shelf: every teacher may read it and take a copy."""
+    wishes that its ladder was drawn by, and is empty for a set made by hand; ``pictures`` are the kinds that were
+    chosen in it, the last chosen first. A set with ``shelved_at`` stands on the department's shelf: every teacher may
+    read it and take a copy."""
 
     __tablename__ = "example_set"
     __table_args__ = (
@@ -138,6 +139,7 @@ class ExampleSet(Owned, Base):
     name: Mapped[str]
     revision: Mapped[int] = mapped_column(default=1)
     plan: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
+    pictures: Mapped[list[str]] = mapped_column(server_default="[]")
     created_at: Mapped[Moment]
     changed_at: Mapped[Moment]
     deleted_at: Mapped[MaybeMoment]

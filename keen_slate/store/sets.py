@@ -125,7 +125,7 @@ def copy_set(session: Session, set_id: UUID, name: str, owner: UUID | None = Non
     """A set of one's own that holds what another holds now: one's own other set, or one that can be read. With an owner
     the copy is made for that colleague."""
     found = open_set(session, set_id, shared=True)
-    made = ExampleSet(name=name, plan=found.plan)
+    made = ExampleSet(name=name, plan=found.plan, pictures=found.pictures)
     session.add(made)
     session.flush()
     kept = [f.name for f in fields(NewExample)]
@@ -138,8 +138,8 @@ def copy_set(session: Session, set_id: UUID, name: str, owner: UUID | None = Non
     return made
 
 
-def make_set(session: Session, name: str) -> ExampleSet:
-    made = ExampleSet(name=name)
+def make_set(session: Session, name: str, pictures: Sequence[str] = ()) -> ExampleSet:
+    made = ExampleSet(name=name, pictures=list(pictures))
     session.add(made)
     session.flush()
     return open_set(session, made.id)
@@ -149,6 +149,15 @@ def rename_set(session: Session, set_id: UUID, revision: int, name: str) -> Exam
     _claim(session, set_id, revision)
     session.execute(update(ExampleSet).where(ExampleSet.id == set_id).values(name=name))
     return open_set(session, set_id)
+
+
+def like_picture(session: Session, set_id: UUID, revision: int, kind: str) -> ExampleSet:
+    """A kind of picture was chosen: it comes first in the whole set."""
+    _claim(session, set_id, revision)
+    found = open_set(session, set_id)
+    found.pictures = [kind, *(k for k in found.pictures if k != kind)]
+    session.flush()
+    return found
 
 
 def delete_set(session: Session, set_id: UUID, revision: int) -> int:

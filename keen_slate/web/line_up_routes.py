@@ -11,6 +11,7 @@ from keen_slate.services.shapes.line_up import (
     NewExample,
     NewOrder,
     NewSet,
+    PictureLiked,
     SetList,
     SetRename,
     ShareRequest,
@@ -77,6 +78,13 @@ def line_up_routes() -> APIBlueprint:
     @routes.doc(summary="Rename a set", operation_id="renameSet", responses=CHANGES)
     def rename(set_id: UUID, asked: SetRename) -> ShownSet:
         return desk().line_up.rename(set_id, asked.revision, asked.name)
+
+    @routes.put("/<uuid:set_id>/picture")
+    @routes.input(PictureLiked, arg_name="asked")
+    @routes.output(ShownSet)
+    @routes.doc(summary="Keep a kind of picture for a set", operation_id="likePicture", responses=CHANGES)
+    def like_picture(set_id: UUID, asked: PictureLiked) -> ShownSet:
+        return desk().line_up.like_picture(set_id, asked.revision, asked.kind)
 
     @routes.delete("/<uuid:set_id>")
     @routes.input(Revision, location="query", arg_name="asked")

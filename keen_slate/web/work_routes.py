@@ -10,6 +10,7 @@ from keen_slate.services.shapes.work import (
     CopiedText,
     CopyRequest,
     Diagnosed,
+    Disproved,
     Judged,
     LinesRequest,
     Looked,
@@ -22,7 +23,7 @@ from keen_slate.services.shapes.work import (
     WrongRequest,
 )
 from keen_slate.services.work import asked as understood
-from keen_slate.services.work import compared, shown
+from keen_slate.services.work import compared, pictures, shown
 from keen_slate.web.errand_routes import Reply, at_once_or_later
 
 FAULTS = [400, 422]
@@ -66,7 +67,14 @@ def work_routes() -> APIBlueprint:
     @routes.output(Pictures)
     @routes.doc(summary="The pictures that prove its lines", operation_id="pictures", responses=FAULTS)
     def post_pictures(asked: WorkRequest) -> Pictures:
-        return shown.pictures(asked)
+        return pictures.pictures(asked)
+
+    @routes.post("/disproof")
+    @routes.input(WrongRequest, arg_name="asked")
+    @routes.output(Disproved)
+    @routes.doc(summary="A wrong rule on the simplest numbers", operation_id="disproof", responses=FAULTS)
+    def post_disproof(asked: WrongRequest) -> Reply:
+        return at_once_or_later("disproof", asked)
 
     @routes.post("/compare")
     @routes.input(CompareRequest, arg_name="asked")

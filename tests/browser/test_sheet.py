@@ -255,8 +255,9 @@ class LinesAreAlive(Sheet):
         line.hover()
         line.get_by_role("button", name="rectangle cut both ways").click()
         drawing = line.locator("svg[data-kind=rectangles]")
-        told = "Two rectangles cut into 3 columns and 4 rows, 12 cells: 2 columns taken of one, 1 rows of the other."
+        told = "Rectangles of 3 columns and 4 rows, 12 cells. Cells taken: 8; 3."
         expect(drawing).to_have_attribute("aria-label", told)
+        expect(line.locator("figcaption")).to_contain_text("Cut both ways, both have 12 equal cells")
         line.get_by_role("button", name="SVG").click()
         self.assertIn("<svg", self.page.evaluate("navigator.clipboard.readText()"))
         with self.page.expect_download() as saved:
@@ -284,6 +285,8 @@ class TwoWays(Sheet):
 class SecondLook(Sheet):
     def test_every_likely_wrong_answer_stands_on_the_line_with_its_verdict(self) -> None:
         self.open(SUBTRACTION)
+        expect(self.page.locator(".mistake")).to_have_count(3)
+        self.page.locator(".more-mistakes").click()
         listed = self.page.locator(".mistake .lozenge").all_inner_texts()
         drawn = self.page.locator(".number-line .wrong-label").all_text_contents()
         self.assertEqual(sorted(listed), sorted(drawn))
@@ -296,6 +299,8 @@ class SecondLook(Sheet):
         self.open("/work?problem=5 1/6 - 2 5/6")
         self.page.locator("[data-mistake=regroup-ten] .mistake-head").click()
         body = self.page.locator("[data-mistake=regroup-ten] .mistake-body")
+        expect(body).to_contain_text("The way back leads to 5 5/6; it began at 5 1/6.")
+        expect(body.locator(".disproof")).to_contain_text("The same rule on 2 1/4 − 1 1/2 gives 2 1/4.")
         expect(body).to_contain_text("one whole is opened up as ten pieces")
         expect(body).to_contain_text("How many pieces did you cut from one whole? Add 2 5/6 to 3. Do you get 5 1/6?")
         body.get_by_role("button", name="Lay the wrong working beside").click()

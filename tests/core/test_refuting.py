@@ -8,16 +8,17 @@ from itertools import islice
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
+from keen_slate.core.diagnosis.disproving import simplest
+from keen_slate.core.diagnosis.refuting import Refutation, how_it_shows, refutation
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.twins import twins
 from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.pictures.shapes import Bars, Strips
+from keen_slate.core.pictures.shapes import Bars, Jumps, Strips
 from keen_slate.core.problem.tree import evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.saying.say import say
-from keen_slate.core.working.work import DEFAULT_SCHOOL
+from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from tests.core.test_mal_rules import rows
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import asked, decimal_sums, expressions, sums
@@ -60,7 +61,7 @@ class Refuting(unittest.TestCase):
                 self.assertLessEqual(numbers(shows), there)
                 self.assertTrue(question.endswith("?"))
                 self.told_truly(question, found.question.id, there, problem.text(), found.amounts)
-                self.drawn_truly(found.picture, found.amounts)
+                self.drawn_truly(found)
 
     def told_truly(
         self, question: str, id: str, there: set[Fraction], text: str, amounts: tuple[Fraction, ...]
@@ -79,7 +80,7 @@ class Refuting(unittest.TestCase):
             new -= numbers(question.partition(":")[0])
         self.assertFalse(new, question)
         if id == "less-than-a-term":
-            self.assertGreater(amounts[0], amounts[1])
+            self.assertGreaterEqual(amounts[0], amounts[1])
         elif id == "more-than-was-there":
             self.assertLess(amounts[0], amounts[1])
         elif id in ("add-back", "take-back", "multiply-back", "divide-back"):
@@ -89,13 +90,37 @@ class Refuting(unittest.TestCase):
         elif id == "both-divided":
             self.assertTrue(re.search(r"both \d+ and \d+", question))
 
-    def drawn_truly(self, picture: object, amounts: tuple[Fraction, ...]) -> None:
-        """Both amounts to one scale."""
-        if isinstance(picture, Strips):
-            self.assertEqual(tuple(row.length for row in picture.rows), amounts)
-        elif isinstance(picture, Bars):
-            self.assertEqual((picture.whole, picture.parts[0]), (max(amounts), min(amounts)))
-            self.assertEqual(sum(picture.parts), picture.whole)
+    def drawn_truly(self, found: Refutation) -> None:
+        """Both amounts to one scale, and what is said of them is so."""
+        proof, amounts = found.proof, found.amounts
+        if proof is None:
+            return
+        match proof.picture:
+            case Strips(rows):
+                self.assertEqual(tuple(row.length for row in rows), amounts)
+                self.assertEqual(tuple(evaluate(row.label) for row in rows if row.label), amounts)
+            case Jumps(points=points):
+                self.assertEqual(tuple(p.at for p in points), amounts)
+            case Bars(whole, parts):
+                self.assertEqual((evaluate(whole), evaluate(parts[0])), (max(amounts), min(amounts)))
+                self.assertEqual(sum(map(evaluate, parts)), evaluate(whole))
+            case other:
+                self.fail(f"{other}")
+        caption = say(proof.caption)
+        self.assertTrue(caption.endswith("."))
+        self.assertEqual(numbers(caption), numbers(" ; ".join(map(text_of, found.numbers))))
+        there, answered = amounts
+        holds = {
+            "counter-below": answered <= there and ("no more" in caption) == (answered == there),
+            "counter-above": answered > there,
+            "counter-part": answered >= there,
+            "counter-back": answered != there,
+            "counter-beside": answered != there,
+            "counter-compared": answered != there,
+        }
+        self.assertTrue(holds[proof.caption.id], caption)
+        if proof.caption.id == "counter-compared":
+            self.assertIn(f"{text_of(max(found.numbers, key=evaluate))} is larger", caption)
 
     def test_every_mistake_on_its_own_items(self) -> None:
         seen: dict[str, int] = {}
@@ -147,6 +172,45 @@ class Refuting(unittest.TestCase):
         wrong = evaluate(problem.expr) + Fraction(off, 60)
         found = refutation(problem, read(f"{wrong.numerator}/{wrong.denominator}", answer=True).expr)
         self.assertNotEqual(*found.amounts)
+
+
+class Disproving(unittest.TestCase):
+    # By hand: the mistake, an item on which it was made, the simplest of its kind, and what is said.
+    BY_HAND = (
+        ("add-tops-and-bottoms", "3/4 + 5/6", "The same rule on 1/2 + 1/2 gives 2/4, which is 1/2. But it is 1."),
+        ("add-tops-and-bottoms", "1/3 + 2/5 + 1/4", "The same rule on 1/2 + 1/2 gives 2/4, which is 1/2. But it is 1."),
+        ("bare-whole-kept", "6 − 3/8", "The same rule on 2 − 1/2 gives 2 1/2. But it is 1 1/2."),
+        ("divide-top-only", "simplify 18/24", "The same rule on “simplify 2/4” gives 1/4. But it is 1/2."),
+        (
+            "longer-is-larger",
+            "compare 0.7 and 0.65",
+            "The same rule on simpler numbers says 0.5 < 0.25. But 0.5 > 0.25.",
+        ),
+        ("zero-lost-in-quotient", "612 ÷ 6", "The same rule on 204 ÷ 2 gives 12. But it is 102."),
+        ("regroup-ten", "5 1/6 − 2 5/6", "The same rule on 2 1/4 − 1 1/2 gives 2 1/4. But it is 3/4."),
+    )
+
+    def test_by_hand(self) -> None:
+        for mistake, text, said in self.BY_HAND:
+            found = simplest(read(text), BY_ID[mistake])
+            assert found is not None
+            with self.subTest(mistake=mistake, text=text):
+                self.assertEqual(say(found.said), said)
+
+    def test_every_mistake_on_its_own_items(self) -> None:
+        """What the rule gives is wrong there, what it is is right, and the numbers are no harder."""
+        disproved = set()
+        for row in rows():
+            found = simplest(read(row.problem), BY_ID[row.mistake]) if row.mistake in BY_ID else None
+            if found is None:
+                continue
+            disproved.add(row.mistake)
+            with self.subTest(mistake=row.mistake, problem=row.problem, simpler=found.problem.text()):
+                self.assertEqual(text_of(found.right), text_of(work(found.problem).answer))
+                self.assertNotEqual(text_of(found.wrong), text_of(found.right))
+                self.assertEqual(text_of(found.wrong), text_of(work(found.problem, mistake=BY_ID[row.mistake]).answer))
+                self.assertLessEqual(max(map(len, NUMBER.findall(found.problem.text()))), 6)
+        self.assertGreater(len(disproved), 60)
 
 
 class InGeneral(unittest.TestCase):

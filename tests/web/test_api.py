@@ -156,7 +156,14 @@ class Api(unittest.TestCase):
         wrong = next(w for w in looked["likely_wrong"] if w["mistake"] == "add-tops-and-bottoms")
         self.assertEqual(wrong["shows"], "2/3 + 3/4 became 5/7.")
         self.assertTrue(wrong["question"].endswith("3/4 is only one part of the sum. Can all of it be 5/7?"))
-        self.assertTrue(wrong["picture"].startswith("<svg"))
+        self.assertTrue(wrong["picture"]["svg"].startswith("<svg"))
+        self.assertEqual(wrong["picture"]["caption"], "5/7 is here, and it is less than 3/4 alone.")
+        found = self.post("/api/disproof", text="2/3 + 3/4", mistake="add-tops-and-bottoms")
+        self.assertEqual(found["said"], "The same rule on 1/2 + 1/2 gives 2/4, which is 1/2. But it is 1.")
+        self.assertIn("no more than", found["picture"]["caption"])
+        nothing = self.post("/api/disproof", text="2 3/4 + 1 5/6", mistake="part-left-improper")
+        self.assertEqual(nothing, {"said": "", "said_html": "", "picture": None})
+        self.post("/api/disproof", 422, text="2/3 + 3/4", mistake="no-such")
 
     def test_own_units(self) -> None:
         self.post("/api/work", 422, text="3 zorps + 2 zorps")
@@ -279,9 +286,12 @@ class Api(unittest.TestCase):
     def test_pictures(self) -> None:
         lines = self.post("/api/pictures", text="6 1/4 - 2 5/6")["lines"]
         self.assertEqual(
-            [[p["kind"] for p in n["pictures"]] for n in lines], [["bars", "part-whole"], ["strips"], ["discs"]]
+            [[p["kind"] for p in n["pictures"]] for n in lines],
+            [["bars", "part-whole"], ["strips"], ["discs"], ["strips", "discs", "jumps"]],
         )
-        self.assertEqual([n["shown"] for n in lines], [False, True, True])
+        self.assertEqual([n["shown"] for n in lines], [False, True, True, True])
+        self.assertEqual(lines[3]["pictures"][0]["caption"], "Of 15 twelfths, 10 are taken from the end: 5 are left.")
+        self.assertIn("<mfrac>", lines[0]["pictures"][0]["caption_html"])
         fine = self.post("/api/pictures", text="1/7 + 1/11")["lines"]
         self.assertEqual(fine[1]["note"], "77ths are too fine to be seen in a strip.")
 

@@ -104,11 +104,35 @@ class LessonApi(unittest.TestCase):
         self.assertEqual([n["notation"]["text"] for n in find["lines"] if n["false"]], ["2/3 = 11/12"])
         self.assertEqual(find["answer"]["text"], "2/3 = 8/12")
 
+    def test_the_kind_of_picture_chosen_once_is_kept_for_the_set(self) -> None:
+        made = self.set_of("2/3 + 3/4", "3/8 + 7/8", "6 1/4 − 2 5/6")
+        path = f"/api/sets/{made['id']}"
+        self.assertEqual(self.kinds(made), [{"strips"}, {"strips"}, {"strips", "discs"}])
+        made = self.ask("PUT", f"{path}/picture", revision=made["revision"], kind="discs")
+        made = self.ask("PUT", f"{path}/picture", revision=made["revision"], kind="rectangles")
+        self.assertEqual(made["pictures"], ["rectangles", "discs"])
+        # What is simplified at the end of the second can only be shown in strips.
+        self.assertEqual(self.kinds(made), [{"rectangles"}, {"discs", "strips"}, {"strips", "discs"}])
+        self.assertEqual(self.ask("POST", f"{path}/copy", name="The same")["pictures"], ["rectangles", "discs"])
+        for status, revision, kind in ((409, 1, "discs"), (400, made["revision"], "no such")):
+            answer = self.client.put(f"{path}/picture", json={"revision": revision, "kind": kind})
+            self.assertEqual(answer.status_code, status)
+
+    def kinds(self, made: Any) -> list[set[str]]:
+        """The kinds of pictures that stand in each item."""
+        return [{n["picture"]["kind"] for n in i["lines"] if n["picture"]} for i in self.lesson(made)["items"]]
+
+    def test_what_is_wrong_on_purpose_is_disproved(self) -> None:
+        (item,) = self.lesson(self.set_of("2/3 + 3/4"))["items"]
+        self.assertEqual(item["wrong"]["picture"]["caption"], "5/7 is here, and it is less than 3/4 alone.")
+        said = "The same rule on 1/2 + 1/2 gives 2/4, which is 1/2. But it is 1."
+        self.assertEqual(item["wrong"]["disproved"]["said"], said)
+
     def test_pictures_come_with_their_lines(self) -> None:
         (item,) = self.lesson(self.set_of("6 1/4 - 2 5/6"))["items"]
         drawn = [n["notation"]["text"] for n in item["lines"] if n["picture"]]
         self.assertIn("6 3/12 − 2 10/12", drawn)
-        self.assertTrue(all(n["picture"].startswith("<svg") for n in item["lines"] if n["picture"]))
+        self.assertTrue(all(n["picture"]["svg"].startswith("<svg") for n in item["lines"] if n["picture"]))
 
     def test_a_set_that_is_gone(self) -> None:
         answer = self.client.get("/api/sets/00000000-0000-4000-8000-000000000000/lesson")

@@ -125,6 +125,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/disproof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A wrong rule on the simplest numbers */
+        post: operations["disproof"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/errands/{errand_id}": {
         parameters: {
             query?: never;
@@ -616,6 +633,23 @@ export interface paths {
         get?: never;
         /** Give the examples a new order */
         put: operations["reorderSet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sets/{set_id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Keep a kind of picture for a set */
+        put: operations["likePicture"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1262,6 +1296,17 @@ export interface components {
             verdict: "right" | "wrong form" | "wrong" | "unreadable";
         };
         /**
+         * Disproved
+         * @description A wrong rule on the simplest numbers of the kind; empty where there are none simpler.
+         */
+        Disproved: {
+            picture: components["schemas"]["ShownPicture"] | null;
+            /** Said */
+            said: string;
+            /** Said Html */
+            said_html: string;
+        };
+        /**
          * Done
          * @description Done; there is nothing to say.
          */
@@ -1525,8 +1570,7 @@ export interface components {
             notation: components["schemas"]["Notation"];
             /** Only Asks */
             only_asks: boolean;
-            /** Picture */
-            picture: string | null;
+            picture: components["schemas"]["ShownPicture"] | null;
             /** Question */
             question: string;
             /** Reason */
@@ -1944,6 +1988,19 @@ export interface components {
         People: {
             /** Teachers */
             teachers: components["schemas"]["KnownTeacher"][];
+        };
+        /**
+         * PictureLiked
+         * @description A kind of picture, chosen for a whole set.
+         */
+        PictureLiked: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "strips" | "discs" | "rectangles" | "fits" | "shares" | "jumps" | "bars" | "part-whole" | "square" | "places" | "crossing";
+            /** Revision */
+            revision: number;
         };
         /** Pictures */
         Pictures: {
@@ -2496,8 +2553,7 @@ export interface components {
             mistake: string;
             /** Name */
             name: string;
-            /** Picture */
-            picture: string;
+            picture: components["schemas"]["ShownPicture"] | null;
             /** Question */
             question: string;
             /** Shows */
@@ -2507,9 +2563,13 @@ export interface components {
         };
         /**
          * ShownPicture
-         * @description A drawing as SVG, with the words that stand in its place.
+         * @description A drawing as SVG, its width in pixels, what is to be seen in it, and the words that stand in its place.
          */
         ShownPicture: {
+            /** Caption */
+            caption: string;
+            /** Caption Html */
+            caption_html: string;
             /** Kind */
             kind: string;
             /** Name */
@@ -2518,6 +2578,8 @@ export interface components {
             svg: string;
             /** Told */
             told: string;
+            /** Width */
+            width: number;
         };
         /**
          * ShownPlace
@@ -2553,7 +2615,8 @@ export interface components {
         };
         /**
          * ShownSet
-         * @description A set at one revision. ``owner`` names the colleague to whom it belongs; it is then only to be read.
+         * @description A set at one revision. ``pictures`` are the kinds chosen in it, the last chosen first. ``owner`` names the
+         *     colleague to whom it belongs; it is then only to be read.
          */
         ShownSet: {
             /**
@@ -2572,6 +2635,8 @@ export interface components {
             name: string;
             /** Owner */
             owner: string;
+            /** Pictures */
+            pictures: string[];
             plan: components["schemas"]["Plan"] | null;
             /** Revision */
             revision: number;
@@ -2864,13 +2929,15 @@ export interface components {
         };
         /**
          * WrongOnPurpose
-         * @description A wrong working to be shown and disproved, and what unsettles it.
+         * @description A wrong working to be shown and disproved, what unsettles it, and its rule on the simplest numbers.
          */
         WrongOnPurpose: {
             /** Boards */
             boards: components["schemas"]["ShownBoard"][];
+            disproved: components["schemas"]["Disproved"] | null;
             /** Lines */
             lines: components["schemas"]["LessonLine"][];
+            picture: components["schemas"]["ShownPicture"] | null;
             /** Question */
             question: string;
         };
@@ -3230,6 +3297,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Diagnosed"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    disproof: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WrongRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Disproved"];
                 };
             };
             /** @description Validation error */
@@ -4698,6 +4807,59 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    likePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                set_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureLiked"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShownSet"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Not found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -5,6 +5,7 @@ import {
   ApiFault,
   data,
   type Edits,
+  type PictureKind,
   type Plan,
   type School,
   type DeletedSet,
@@ -181,6 +182,19 @@ export const useSets = defineStore('sets', () => {
     )
   }
 
+  /** A kind of picture was chosen: it comes first in the whole set, if it is one of one's own. */
+  async function likePicture(kind: string) {
+    if (!inHand.value || inHand.value.owner || inHand.value.pictures[0] === kind) return false
+    return change((set) =>
+      data(
+        api.PUT('/api/sets/{set_id}/picture', {
+          params: { path: { set_id: set.id } },
+          body: { revision: set.revision, kind: kind as PictureKind },
+        }),
+      ),
+    )
+  }
+
   function reorder(order: string[]) {
     return exchange('Moved an item.', (set) =>
       data(
@@ -340,6 +354,7 @@ export const useSets = defineStore('sets', () => {
     open,
     makeSet,
     rename,
+    likePicture,
     keep,
     editExample,
     reorder,

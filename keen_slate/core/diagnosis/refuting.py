@@ -4,7 +4,8 @@ The question is chosen by what is false of this answer: a sum below one of its t
 an answer that does not lead back. Every number in it is the item's, the answer's, or worked out from the two.
 """
 
-from dataclasses import dataclass
+from collections.abc import Callable
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import lcm
 
@@ -12,7 +13,9 @@ from keen_slate.core.estimating.estimates import estimates
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
-from keen_slate.core.pictures.shapes import LARGEST_STRIP, Bars, Picture, Strip, Strips
+from keen_slate.core.pictures.lines import points
+from keen_slate.core.pictures.quantities import LIKE
+from keen_slate.core.pictures.shapes import LARGEST_STRIP, WRONG, Bars, Picture, Proof, Run, Strip, Strips
 from keen_slate.core.problem.tree import (
     Chain,
     Common,
@@ -31,34 +34,64 @@ from keen_slate.core.problem.tree import (
     decimal_for,
     decimal_places,
     evaluate,
+    is_numeral,
     number_for,
     tidy,
     walk,
 )
 from keen_slate.core.reading.reading import Problem
-from keen_slate.core.saying import refuting
+from keen_slate.core.saying import refuting, seen
 from keen_slate.core.saying.say import Say
 
 MOST_SHOWN = 3
-"""Wholes that strips show at most; beyond, bars are drawn."""
+"""Wholes that strips show at most; beyond, a number line or bars are drawn."""
+
+MOST_TIMES = 30
+"""How many times as long as the other a bar may be."""
 
 
 @dataclass(frozen=True, slots=True)
 class Refutation:
-    """A question, and the two amounts that it sets against each other, for a picture."""
+    """A question, and the two numbers that it sets against each other, for a picture: what there is, and what the
+    answer would make of it. ``seen`` says what the picture shows of them."""
 
     question: Say
-    amounts: tuple[Fraction, ...] = ()
+    numbers: tuple[Expr, ...] = ()
+    seen: Callable[..., str] = seen.counter_beside
 
     @property
-    def picture(self) -> Picture | None:
-        """Both to one scale: strips where the pieces can be seen, else bars; None where one is below nothing."""
-        if len(self.amounts) != 2 or min(self.amounts) < 0 or self.amounts[0] == self.amounts[1]:
+    def amounts(self) -> tuple[Fraction, ...]:
+        return tuple(evaluate(n) for n in self.numbers)
+
+    @property
+    def proof(self) -> Proof | None:
+        """Both to one scale, and what is to be seen; None where one is below nothing or they are too far apart."""
+        if len(self.numbers) != 2 or min(self.amounts) < 0:
             return None
-        if max(self.amounts) <= MOST_SHOWN and all(a.denominator <= LARGEST_STRIP for a in self.amounts):
-            return Strips(tuple(Strip(a.numerator, a.denominator) for a in self.amounts))
-        smaller, larger = sorted(self.amounts)
-        return Bars(larger, (smaller, larger - smaller), 1) if smaller else None
+        if self.amounts[0] == self.amounts[1] and self.seen is not seen.counter_below:
+            return None
+        picture = self._strips() or self._line() or self._bars()
+        there, answered = self.numbers
+        return Proof(picture, Say.of(self.seen, there=there, answered=answered)) if picture is not None else None
+
+    def _strips(self) -> Picture | None:
+        bottoms = [n.denominator if isinstance(n, LIKE) else evaluate(n).denominator for n in self.numbers]
+        if max(self.amounts) > MOST_SHOWN or max(bottoms) > LARGEST_STRIP:
+            return None
+        rows = zip(self.numbers, self.amounts, bottoms, (0, WRONG), strict=True)
+        return Strips(tuple(Strip((Run(int(a * bottom), bottom, of),), n) for n, a, bottom, of in rows))
+
+    def _line(self) -> Picture | None:
+        line = points(self.numbers)
+        if line is None:
+            return None
+        return replace(line, points=(line.points[0], replace(line.points[1], of=WRONG)))
+
+    def _bars(self) -> Picture | None:
+        smaller, larger = sorted(self.numbers, key=evaluate)
+        if not evaluate(smaller) or evaluate(larger) > MOST_TIMES * evaluate(smaller):
+            return None
+        return Bars(larger, (smaller, number_for(evaluate(larger) - evaluate(smaller))), 1)
 
 
 def how_it_shows(derivation: Derivation, answer: Expr) -> Say:
@@ -91,7 +124,7 @@ def refutation(problem: Problem, answer: Expr) -> Refutation:
         return _of_its_form(expr, answer)
     match expr:
         case Rounding(of, unit):
-            return Refutation(Say.of(refuting.how_far_off, answer=answer, number=of, unit=unit), (evaluate(of), value))
+            return Refutation(Say.of(refuting.how_far_off, answer=answer, number=of, unit=unit), (of, answer))
         case Estimating(of):
             return _of_a_calculation(tidy(of), answer, value)
         case Convert(of) | Simplify(of) if not isinstance(tidy(of), (Sum, Product)):
@@ -105,15 +138,19 @@ def refutation(problem: Problem, answer: Expr) -> Refutation:
 
 def _of_a_comparison(expr: Comparison) -> Refutation:
     one, other = expr.written[:2]
-    amounts = evaluate(one), evaluate(other)
+    amounts = one, other
     bottoms = [n.denominator for n in (one, other) if isinstance(n, (CommonFraction, MixedNumber))]
     if len(bottoms) == 2:
-        return Refutation(Say.of(refuting.count_in_pieces, one=one, other=other, bottom=lcm(*bottoms)), amounts)
+        return Refutation(
+            Say.of(refuting.count_in_pieces, one=one, other=other, bottom=lcm(*bottoms)), amounts, seen.counter_compared
+        )
     decimals = [n for n in (one, other) if isinstance(n, DecimalNumeral)]
     if len(decimals) == 2:
         bottom = 10 ** max(d.places for d in decimals)
-        return Refutation(Say.of(refuting.count_in_pieces, one=one, other=other, bottom=bottom), amounts)
-    return Refutation(Say.of(refuting.compare_each, one=one, other=other), amounts)
+        return Refutation(
+            Say.of(refuting.count_in_pieces, one=one, other=other, bottom=bottom), amounts, seen.counter_compared
+        )
+    return Refutation(Say.of(refuting.compare_each, one=one, other=other), amounts, seen.counter_compared)
 
 
 def _blank(expr: Chain, answer: Expr) -> Refutation:
@@ -125,7 +162,7 @@ def _of_another_form(number: Expr, answer: Expr, value: Fraction) -> Refutation:
     plain = number_for(value)
     if text_of(plain) == text_of(answer) and decimal_places(value) is not None:
         plain = decimal_for(value) if value >= 0 else plain
-    amounts = evaluate(number), value
+    amounts = number, answer
     if text_of(plain) in (text_of(answer), text_of(number)):
         return Refutation(Say.of(refuting.as_much_as, answer=answer, number=number), amounts)
     return Refutation(Say.of(refuting.same_as, answer=answer, plain=plain, number=number), amounts)
@@ -144,22 +181,24 @@ def _of_a_calculation(expr: Expr, answer: Expr, value: Fraction) -> Refutation:
 def _of_a_sum(expr: Sum, answer: Expr, value: Fraction) -> Refutation:
     worths = [evaluate(t.expr) for t in expr.terms]
     added = all(not t.minus for t in expr.terms)
-    if added and min(worths) >= 0 and max(worths) > value:
+    if added and min(worths) >= 0 and (max(worths) > value or (max(worths) == value and min(worths) > 0)):
         largest = max(range(len(worths)), key=lambda i: worths[i])
         term = expr.terms[largest].expr
-        return Refutation(Say.of(refuting.less_than_a_term, answer=answer, term=term), (worths[largest], value))
+        return Refutation(
+            Say.of(refuting.less_than_a_term, answer=answer, term=term), (term, answer), seen.counter_below
+        )
     *before, last = expr.terms
     rest = tidy(Sum(tuple(before)))
     if not added and all(t.minus for t in expr.terms[1:]) and min(worths) >= 0 and value > worths[0] >= 0:
         start = expr.terms[0].expr
         if not expr.terms[0].minus:
             said = Say.of(refuting.more_than_was_there, answer=answer, minuend=start)
-            return Refutation(said, (worths[0], value))
+            return Refutation(said, (start, answer), seen.counter_above)
     if last.minus:
         said = Say.of(refuting.add_back, answer=answer, taken=last.expr, start=rest)
-        return Refutation(said, (evaluate(rest), value + worths[-1]))
+        return _led_back(said, rest, value + worths[-1])
     said = Say.of(refuting.take_back, answer=answer, added=last.expr, start=rest)
-    return Refutation(said, (evaluate(rest), value - worths[-1]))
+    return _led_back(said, rest, value - worths[-1])
 
 
 def _of_a_product(expr: Product, answer: Expr, value: Fraction) -> Refutation:
@@ -168,16 +207,23 @@ def _of_a_product(expr: Product, answer: Expr, value: Fraction) -> Refutation:
     rest = tidy(Product(tuple(before))) if not before[0].divide else Product((Factor(before[0].expr),))
     if last.divide:
         said = Say.of(refuting.multiply_back, answer=answer, divisor=last.expr, start=rest)
-        return Refutation(said, (evaluate(rest), value * worth))
+        return _led_back(said, rest, value * worth)
     if len(expr.factors) == 2:
         for factor, other in ((expr.factors[0].expr, last.expr), (last.expr, expr.factors[0].expr)):
             if 0 < evaluate(factor) < 1 and value >= evaluate(other) > 0:
                 said = Say.of(refuting.part_of, answer=answer, factor=factor, other=other)
-                return Refutation(said, (evaluate(other), value))
+                return Refutation(said, (other, answer), seen.counter_part)
     if worth == 0:
         return _about(expr, answer, value)
     said = Say.of(refuting.divide_back, answer=answer, factor=last.expr, start=rest)
-    return Refutation(said, (evaluate(rest), value / worth))
+    return _led_back(said, rest, value / worth)
+
+
+def _led_back(said: Say, start: Expr, back: Fraction) -> Refutation:
+    """Where the way back began, and where it leads."""
+    there = start if is_numeral(start) else number_for(evaluate(start))
+    decimal = isinstance(there, DecimalNumeral) and decimal_places(back) is not None and back >= 0
+    return Refutation(said, (there, decimal_for(back) if decimal else number_for(back)), seen.counter_back)
 
 
 def _about(expr: Expr, answer: Expr, value: Fraction) -> Refutation:
@@ -185,7 +231,8 @@ def _about(expr: Expr, answer: Expr, value: Fraction) -> Refutation:
     exposing = next((e for e in estimates(expr) if not e.low <= value <= e.high), None)
     if exposing is not None:
         return Refutation(
-            Say.of(refuting.near_estimate, answer=answer, rounded=exposing.rounded), (exposing.value, value)
+            Say.of(refuting.near_estimate, answer=answer, rounded=exposing.rounded),
+            (number_for(exposing.value), answer),
         )
     return Refutation(Say.of(refuting.work_again, answer=answer, problem=expr))
 

@@ -5,7 +5,9 @@ from typing import Literal
 
 from keen_slate.core.curriculum.places import Place
 
-PictureKind = Literal["strips", "rectangles", "discs", "jumps", "bars", "part-whole", "square"]
+PictureKind = Literal[
+    "strips", "discs", "rectangles", "fits", "shares", "jumps", "bars", "part-whole", "square", "places", "crossing"
+]  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -4,42 +4,47 @@ For a line the pictures that can be drawn of it are given, the most telling firs
 one, it is left out and it is said why.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
-from math import lcm
 
 from keen_slate.core.machine.engine import Step
 from keen_slate.core.machine.goals import GoalId
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, whole_and_part
-from keen_slate.core.pictures import shapes
-from keen_slate.core.pictures.shapes import (
-    Bars,
-    Disc,
-    Discs,
-    Jumps,
-    PartWhole,
-    Picture,
-    Rectangles,
-    Square,
-    Strip,
-    Strips,
+from keen_slate.core.pictures.adding import (
+    Proofs,
+    combined,
+    counted_up,
+    cross_combined,
+    opened,
+    renamed,
+    sum_on_a_line,
+    taken_back,
 )
+from keen_slate.core.pictures.comparing import given, judged, rounded
+from keen_slate.core.pictures.lines import as_places
+from keen_slate.core.pictures.multiplying import divided, inverted, multiplied, percent_read
+from keen_slate.core.pictures.quantities import Quantities, numbers_of
+from keen_slate.core.pictures.rewriting import equal, hundredths, in_pieces, simplified, wholes_out
+from keen_slate.core.pictures.shapes import Bars, Jumps, PartWhole, Picture, Proof, too_fine
+from keen_slate.core.problem.blanks import only_decimals
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
     Expr,
     Product,
-    Split,
     Sum,
-    at_path,
     children,
+    decimal_for,
     evaluate,
     is_numeral,
+    number_for,
 )
-from keen_slate.core.saying import pictured
+from keen_slate.core.saying import seen
 from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import Working
+
+MOST_PARTS = 8
+"""Parts of a whole in one picture."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,262 +55,148 @@ class LinePictures:
     """
 
     line: int
-    pictures: tuple[Picture, ...]
+    proofs: tuple[Proof, ...]
     shown: bool
     too_fine: Say | None = None
+
+    def standing(self, chosen: str | None, liked: Sequence[str] = ()) -> Proof | None:
+        """The one that stands under the line: the kind ``chosen`` for it ("none": none), else one of the kinds that are
+        ``liked`` in its set, the last chosen first, else the most telling."""
+        if chosen is not None:
+            return next((p for p in self.proofs if p.picture.kind == chosen), None)
+        if not self.shown:
+            return None
+        by_kind = {p.picture.kind: p for p in reversed(self.proofs)}
+        return next((by_kind[k] for k in liked if k in by_kind), self.proofs[0])
 
 
 def pictures_of(working: Working) -> tuple[LinePictures, ...]:
     """The pictures of every line that has any."""
     found: list[LinePictures] = []
-    whole = _of_the_problem(working)
+    problem = working.lines[0].expr
+    quantities = Quantities(numbers_of(problem))
+    whole = _fitting(_of_the_problem(working, quantities))
     if whole:
-        found.append(LinePictures(0, whole, shown=isinstance(working.lines[0].expr, Chain)))
-    seen: set[Picture] = set()
+        found.append(LinePictures(0, whole, shown=isinstance(problem, Chain)))
+    seen_before: set[Picture] = set()
     for index, line in enumerate(working.lines):
         step = line.also or line.step
-        draw = _PROOFS.get(step.goal) if step is not None and not line.by_mistake else None
-        if step is None or draw is None:
+        proofs = _of_step(step, problem, quantities) if step is not None and not line.by_mistake else []
+        if step is None or not proofs:
             continue
-        pictures = draw(step)
-        fit = tuple(p for p in pictures if p is not None and _too_fine(p) is None)
-        fine = next((said for p in pictures if p is not None and (said := _too_fine(p)) is not None), None)
-        if fine is not None and not any(isinstance(p, Jumps) for p in fit):
-            fit = (*fit, *_as_places(step))
+        fit = _fitting(proofs)
+        fine = next((said for p in proofs if p is not None and (said := too_fine(p.picture)) is not None), None)
+        if fine is not None and not any(isinstance(p.picture, Jumps) for p in fit):
+            fit = (*fit, *as_places(step))
         if fit or fine is not None:
-            found.append(LinePictures(index, fit, shown=bool(fit) and fit[0] not in seen, too_fine=fine))
-            seen.update(fit[:1])
-    return tuple(found)
+            told = step.goal in ("take-out-wholes", "carry-out") and bool(quantities.made)
+            shown = bool(fit) and fit[0].picture not in seen_before and not told
+            found.append(LinePictures(index, fit, shown=shown, too_fine=fine))
+            seen_before.update(p.picture for p in fit[:1])
+    return (*found, *_at_the_end(working, found))
 
 
-def _too_fine(picture: Picture) -> Say | None:
-    match picture:
-        case Strips(rows):
-            pieces, limit = max(r.bottom * r.recut for r in rows), shapes.LARGEST_STRIP
-        case Discs(discs):
-            pieces, limit = max(d.pieces for d in discs), shapes.LARGEST_DISC
-        case Rectangles(columns, rows_):
-            pieces, limit = columns * rows_, shapes.LARGEST_GRID
-        case _:
-            return None
-    return Say.of(pictured.picture_too_fine, kind=picture.kind, pieces=pieces) if pieces > limit else None
+def _fitting(proofs: Proofs) -> tuple[Proof, ...]:
+    """Those that can be seen, the first of each kind."""
+    by_kind: dict[str, Proof] = {}
+    for proof in proofs:
+        if proof is not None and too_fine(proof.picture) is None:
+            by_kind.setdefault(proof.picture.kind, proof)
+    return tuple(by_kind.values())
 
 
-def _parts(expr: Expr) -> list[CommonFraction]:
-    parts = (whole_and_part(c)[1] for c in children(expr) if isinstance(c, (CommonFraction, MixedNumber)))
-    return [p for p in parts if p is not None]
+def _of_step(step: Step, problem: Expr, quantities: Quantities) -> Proofs:
+    division = isinstance(problem, Product) and len(problem.factors) == 2 and problem.factors[1].divide
+    if division and step.goal in _DIVISIONS:
+        return divided(step, quantities)
+    draw = _PROOFS.get(step.goal)
+    return draw(step, quantities) if draw is not None else []
 
 
-def _renamed(step: Step) -> list[Picture | None]:
-    before, after = at_path(step.before, step.at), step.wrote
-    if not isinstance(before, Sum) or not isinstance(after, Sum):
-        return []
-    old, new = _parts(before), _parts(after)
-    if len(new) != len(old):  # cross products stand there instead
-        return []
-    common = lcm(*(p.denominator for p in new))
-    strips = Strips(tuple(Strip(p.numerator, p.denominator, common // p.denominator) for p in old))
-    rectangles = None
-    if len(old) == 2 and common == old[0].denominator * old[1].denominator and all(p.value <= 1 for p in old):
-        a, b = old
-        rectangles = Rectangles(a.denominator, b.denominator, a.numerator, b.numerator, overlap=False)
-    return [strips if all(p.value <= 2 for p in old) else None, rectangles]
-
-
-def _places_of(expr: Expr) -> list[Fraction]:
-    match expr:
-        case Chain():
-            return []  # its blanks have no place yet
-        case Sum() | Product() | Comparison():
-            return [evaluate(c) for c in children(expr)]
-        case _:
-            return [evaluate(expr)]
-
-
-def _as_places(step: Step) -> tuple[Picture, ...]:
-    """Where the pieces are too fine: the numbers as places on a line."""
-    values = [v for v in _places_of(at_path(step.before, step.at)) if v >= 0]
-    high = max(values, default=Fraction(1))
-    if not values or high > shapes.MOST_WHOLES:
+def _at_the_end(working: Working, found: list[LinePictures]) -> tuple[LinePictures, ...]:
+    """A sum that no line of its working shows on a number line (in decimals, or with signs): at its last line."""
+    problem, last = working.lines[0].expr, len(working.lines) - 1
+    if not isinstance(problem, Sum) or any(isinstance(p.picture, Jumps) for f in found for p in f.proofs):
         return ()
-    return (Jumps(Fraction(0), Fraction(-(-high // 1)), 1, tuple((Fraction(0), v) for v in values)),)
+    line = sum_on_a_line(problem)
+    if line is None or any(f.line == last for f in found) or working.lines[last].by_mistake:
+        return ()
+    return (LinePictures(last, (line,), shown=False),)
 
 
-def _opened(step: Step) -> list[Picture | None]:
-    before, after = at_path(step.before, step.at), step.wrote
-    if not isinstance(before, Sum) or not isinstance(after, Sum):
+def _of_the_problem(working: Working, quantities: Quantities) -> Proofs:
+    """A bar model and part–whole rings of a sum or difference, or of a chain with one blank term."""
+    expr = working.lines[0].expr
+    if isinstance(expr, Comparison):
+        return given(expr, quantities)
+    if isinstance(expr, Chain):
+        return _of_a_chain(working.answer)
+    if not isinstance(expr, Sum) or not all(is_numeral(c) for c in children(expr)) or len(expr.terms) > MOST_PARTS:
         return []
-    first, new = before.terms[0].expr, after.terms[0].expr
-    if not isinstance(first, (Whole, MixedNumber)) or evaluate(first) > shapes.MOST_WHOLES:
+    numbers = children(expr)
+    total = evaluate(expr)
+    if total < 0 or not all(evaluate(n) for n in numbers):
         return []
-    whole, part = whole_and_part(first)
-    if isinstance(new, Split):
-        left, bottom = sum(new.wholes), new.parts[0].denominator
-    elif isinstance(new, (CommonFraction, MixedNumber)):
-        left, bottom = whole_and_part(new)[0], new.denominator
-    else:
-        return []
-    discs = [Disc(1, 1)] * left + [Disc(bottom, bottom, opened=True)] * (whole - left)
-    if part is not None and part.numerator:
-        discs.append(Disc(bottom, part.numerator))
-    return [Discs(tuple(discs))]
-
-
-def _wholes_out(step: Step) -> list[Picture | None]:
-    before = at_path(step.before, step.at)
-    part = next((p for p in _all_parts(before) if p.is_improper), None)
-    if part is None or part.value > shapes.MOST_WHOLES:
-        return []
-    count, rest = divmod(part.numerator, part.denominator)
-    discs = [Disc(part.denominator, part.denominator)] * count + ([Disc(part.denominator, rest)] if rest else [])
-    return [Discs(tuple(discs)), Strips((Strip(part.numerator, part.denominator),))]
-
-
-def _all_parts(expr: Expr) -> list[CommonFraction]:
-    if isinstance(expr, CommonFraction):
-        return [expr]
-    if isinstance(expr, MixedNumber):
-        return [expr.part]
-    return _parts(expr)
-
-
-def _in_pieces(step: Step) -> list[Picture | None]:
-    """Every whole cut into pieces: 2 3/4 is 11 quarters."""
-    before = at_path(step.before, step.at)
-    numbers = [before, *children(before)]
-    mixed = next((n for n in numbers if isinstance(n, MixedNumber)), None)
-    if mixed is None or not 0 < mixed.value <= shapes.MOST_WHOLES or not mixed.numerator < mixed.denominator:
-        return []
-    discs = [Disc(mixed.denominator, mixed.denominator)] * mixed.whole
-    return [Discs((*discs, *([Disc(mixed.denominator, mixed.numerator)] if mixed.numerator else [])))]
-
-
-def _taken_back(step: Step) -> list[Picture | None]:
-    before = step.wrote if step.goal == "split-subtrahend" else at_path(step.before, step.at)
-    if not isinstance(before, Sum):
-        return []
-    start = evaluate(before.terms[0].expr)
-    jumps: list[tuple[Fraction, Fraction]] = []
-    at = start
-    for term in before.terms[1:]:
-        to = at - evaluate(term.expr) if term.minus else at + evaluate(term.expr)
-        jumps.append((at, to))
-        at = to
-    low = min(start, at, *(to for _, to in jumps))
-    bottom = lcm(*(p.denominator for p in _parts(before))) if _parts(before) else 1
-    if low < 0 or start - low > shapes.MOST_WHOLES:
-        return []
-    return [Jumps(Fraction(low // 1), Fraction(-(-start // 1)), bottom, tuple(jumps))]
-
-
-def _counted_up(step: Step) -> list[Picture | None]:
-    before, after = at_path(step.before, step.at), step.wrote
-    if not isinstance(before, Sum) or not isinstance(after, Sum):
-        return []
-    at = evaluate(before.terms[1].expr)
-    jumps: list[tuple[Fraction, Fraction]] = []
-    low = at
-    for term in after.terms:
-        to = at + evaluate(term.expr)
-        jumps.append((at, to))
-        at = to
-    if at - low > shapes.MOST_WHOLES:
-        return []
-    bottom = lcm(*(p.denominator for p in _parts(before)))
-    return [Jumps(Fraction(low // 1), Fraction(-(-at // 1)), bottom, tuple(jumps))]
-
-
-def _multiplied(step: Step) -> list[Picture | None]:
-    before = at_path(step.before, step.at)
-    if not isinstance(before, Product):
-        return []
-    a, b = before.factors[0].expr, before.factors[1].expr
-    if not (isinstance(a, CommonFraction) and isinstance(b, CommonFraction)) or a.value > 1 or b.value > 1:
-        return []
-    return [Rectangles(a.denominator, b.denominator, a.numerator, b.numerator, overlap=True)]
-
-
-def _compared(step: Step) -> list[Picture | None]:
-    state = step.before
-    if not isinstance(state, Comparison):
-        return []
-    rows = [i for i in state.items if isinstance(i, CommonFraction) and i.value <= 2]
-    if len(rows) < len(state.items):
-        return []
-    return [Strips(tuple(Strip(r.numerator, r.denominator) for r in rows))]
-
-
-def _hundredths(step: Step) -> list[Picture | None]:
-    before, after = at_path(step.before, step.at), step.wrote
-    for number in (after, before):
-        if isinstance(number, (DecimalNumeral, Percent)) and 0 < number.value <= 2 and (number.value * 1000) % 5 == 0:
-            return [Square(number.value * 100)]
+    written = decimal_for if only_decimals((expr,)) else number_for
+    if not any(t.minus for t in expr.terms):
+        return _whole_and_parts(written(total), numbers, -1)
+    if len(numbers) == 2 and not expr.terms[0].minus and total:
+        return _whole_and_parts(numbers[0], (numbers[1], written(total)), 1)
     return []
 
 
-def _simplified(step: Step) -> list[Picture | None]:
-    before, after = at_path(step.before, step.at), step.wrote
-    if not isinstance(before, (CommonFraction, MixedNumber)) or not isinstance(after, (CommonFraction, MixedNumber)):
-        return []
-    recut = before.denominator // after.denominator
-    return [Strips((Strip(after.numerator, after.denominator, recut), Strip(after.numerator, after.denominator)))]
+def _whole_and_parts(whole: Expr, parts: tuple[Expr, ...], unknown: int) -> Proofs:
+    said = Say.of(seen.whole_and_parts, whole=whole, parts=parts, unknown=unknown)
+    return [Proof(Bars(whole, parts, unknown), said), Proof(PartWhole(whole, parts, unknown), said)]
 
 
-def _equal(step: Step) -> list[Picture | None]:
-    if not isinstance(step.after, Chain):
-        return []
-    sides = [s for s in step.after.sides if isinstance(s, CommonFraction) and s.value <= 2]
-    return [Strips(tuple(Strip(s.numerator, s.denominator) for s in sides))] if len(sides) > 1 else []
-
-
-def _of_the_problem(working: Working) -> tuple[Picture, ...]:
-    """A bar model and a part–whole tree of a sum or difference, or of a chain with one blank term."""
-    expr = working.lines[0].expr
-    if isinstance(expr, Sum) and all(is_numeral(c) for c in children(expr)) and len(expr.terms) <= 4:
-        values = [evaluate(c) for c in children(expr)]
-        if evaluate(expr) < 0 or not all(values):
-            return ()
-        if not any(t.minus for t in expr.terms):
-            return (Bars(sum(values, Fraction(0)), tuple(values), -1), PartWhole(evaluate(expr), tuple(values), -1))
-        if len(values) == 2:
-            parts = (values[1], values[0] - values[1])
-            return (Bars(values[0], parts, 1), PartWhole(values[0], parts, 1)) if parts[1] else ()
-    if isinstance(expr, Chain):
-        return _of_a_chain(working.answer)
-    return ()
-
-
-def _of_a_chain(filled: Expr) -> tuple[Picture, ...]:
+def _of_a_chain(filled: Expr) -> Proofs:
     if not isinstance(filled, Chain) or len(filled.sides) != 2 or filled.gap is not None:
-        return ()
+        return []
     total = next((s for s in filled.sides if isinstance(s, Sum)), None)
     if total is None or not all(is_numeral(c) for c in children(total)) or any(t.minus for t in total.terms):
-        return ()
-    values = tuple(evaluate(c) for c in children(total))
-    if any(v <= 0 for v in values):
-        return ()
-    unknown = next((i for i, c in enumerate(children(total)) if c in filled.numbers), 0)
-    return (Bars(sum(values, Fraction(0)), values, unknown), PartWhole(sum(values, Fraction(0)), values, unknown))
+        return []
+    numbers = children(total)
+    if any(evaluate(n) <= 0 for n in numbers) or len(numbers) > MOST_PARTS:
+        return []
+    unknown = next((i for i, n in enumerate(numbers) if n in filled.numbers), 0)
+    written = decimal_for if only_decimals(numbers) else number_for
+    return _whole_and_parts(written(sum(map(evaluate, numbers), Fraction(0))), numbers, unknown)
 
 
-_PROOFS: dict[GoalId, Callable[[Step], list[Picture | None]]] = {
-    "rename": _renamed,
-    "regroup": _opened,
-    "take-out-wholes": _wholes_out,
-    "carry-out": _wholes_out,
-    "to-improper": _in_pieces,
-    "write-improper": _in_pieces,
-    "split-subtrahend": _taken_back,
-    "count-back-parts": _taken_back,
-    "count-back-to-whole": _taken_back,
-    "part-from-wholes": _taken_back,
-    "count-up": _counted_up,
-    "multiply-tops": _multiplied,
-    "judge": _compared,
-    "write-fraction": _hundredths,
-    "read-decimal": _hundredths,
-    "read-percent": _hundredths,
-    "simplify": _simplified,
-    "look-for-blanks": _equal,
+_DIVISIONS: frozenset[GoalId] = frozenset(
+    ("multiply-tops", "divide-tops", "divide-wholes", "divide-by-whole", "divide-decimals", "divide-across")
+)
+"""The steps of a division at which its quotient is found."""
+
+_PROOFS: dict[GoalId, Callable[[Step, Quantities], Proofs]] = {
+    "rename": renamed,
+    "rename-both": renamed,
+    "combine-tops": combined,
+    "combine-parts": combined,
+    "work-cross-products": cross_combined,
+    "regroup": opened,
+    "take-out-wholes": wholes_out,
+    "carry-out": wholes_out,
+    "to-improper": in_pieces,
+    "write-improper": in_pieces,
+    "split-subtrahend": taken_back,
+    "count-back-parts": taken_back,
+    "count-back-to-whole": taken_back,
+    "part-from-wholes": taken_back,
+    "count-up": counted_up,
+    "invert": inverted,
+    "multiply-tops": multiplied,
+    "multiply-decimals": multiplied,
+    "share-amount": multiplied,
+    "percents-as-fractions": percent_read,
+    "percents-as-decimals": percent_read,
+    "judge": judged,
+    "round": rounded,
+    "write-fraction": hundredths,
+    "read-decimal": hundredths,
+    "read-percent": hundredths,
+    "simplify": simplified,
+    "look-for-blanks": equal,
 }
 """What can be seen of a step, by the goal that it served."""

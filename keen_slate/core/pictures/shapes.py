@@ -1,12 +1,18 @@
 """What a picture shows, as data: sizes and counts, no colours and no pixels. Everything in it is to scale.
 
-To add a picture: a record here, its choosing in ``choosing.py``, its words in ``wording/``, its drawing in ``render/``.
+``of`` says of which quantity something is, by its place in the problem; it looks the same through the whole working.
+
+To add a picture: a record here, its choosing beside this file, its words in ``saying/pictured.py`` and
+``saying/seen.py``, its drawing in ``render/pictures/``.
 """
 
 from dataclasses import dataclass
 from fractions import Fraction
+from typing import Literal
 
 from keen_slate.core.machine.mistakes import PictureKind
+from keen_slate.core.numbers.forms import CommonFraction
+from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying import pictured
 from keen_slate.core.saying.say import Say
 
@@ -19,17 +25,27 @@ LARGEST_DISC = 24
 LARGEST_GRID = 100
 """Cells of a rectangle."""
 
+WRONG = -1
+"""The quantity that an answer is which is wrong."""
+
 MOST_WHOLES = 10
 """Wholes in one picture: more are not taken in at a glance."""
 
+Between = Literal["+", "−", "<", "=", ">"]
+"""What stands between two numbers."""
+
+State = Literal["there", "came", "gone", "opened"]
+"""Pieces lie there, came from elsewhere, were taken away (or moved), or are a whole opened up."""
+
 
 @dataclass(frozen=True, slots=True)
-class Strip:
-    """``top`` pieces of ``bottom`` to the whole, each cut again into ``recut`` finer ones."""
+class Run:
+    """``top`` pieces of ``bottom`` to the whole that belong together."""
 
     top: int
     bottom: int
-    recut: int = 1
+    of: int = 0
+    state: State = "there"
 
     @property
     def length(self) -> Fraction:
@@ -37,35 +53,36 @@ class Strip:
 
 
 @dataclass(frozen=True, slots=True)
+class Strip:
+    """Runs of pieces end to end; every piece is cut again into ``recut`` finer ones. ``label`` stands before it."""
+
+    runs: tuple[Run, ...]
+    label: Expr | None = None
+    recut: int = 1
+
+    @property
+    def length(self) -> Fraction:
+        return sum((r.length for r in self.runs), Fraction(0))
+
+    @property
+    def pieces(self) -> int:
+        return max(r.bottom for r in self.runs) * self.recut
+
+
+@dataclass(frozen=True, slots=True)
 class Strips:
-    """Strips under each other, each beside a whole strip of the same scale; what goes beyond a whole lies beside it."""
+    """Strips under each other on one scale, each laid into wholes; what goes beyond a whole begins the next one."""
 
     rows: tuple[Strip, ...]
     kind: PictureKind = "strips"
 
 
 @dataclass(frozen=True, slots=True)
-class Rectangles:
-    """Rectangles of one size cut both ways, ``columns`` by ``rows``; of each so many whole columns or rows are taken.
-
-    With ``overlap`` it is one rectangle of which both are taken, and their overlap is the product.
-    """
-
-    columns: int
-    rows: int
-    taken_columns: int
-    taken_rows: int
-    overlap: bool
-    kind: PictureKind = "rectangles"
-
-
-@dataclass(frozen=True, slots=True)
 class Disc:
-    """A disc cut into ``pieces`` (1: not cut), of which ``filled`` are taken; ``opened``: a whole cut up to regroup."""
+    """A disc cut into ``pieces`` (1: not cut), filled by runs from the top, clockwise."""
 
     pieces: int
-    filled: int
-    opened: bool = False
+    runs: tuple[Run, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,75 +94,247 @@ class Discs:
 
 
 @dataclass(frozen=True, slots=True)
+class Cells:
+    """A rectangle of which cells are taken, column by column, or row by row where ``across``."""
+
+    runs: tuple[Run, ...]
+    across: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class Rectangles:
+    """Rectangles of one size cut into ``columns`` by ``rows``, and from ``made`` on what is made of those before it."""
+
+    columns: int
+    rows: int
+    squares: tuple[Cells, ...]
+    made: int
+    kind: PictureKind = "rectangles"
+
+
+@dataclass(frozen=True, slots=True)
+class Crossed:
+    """Wholes cut into ``columns`` by ``rows``, of which so many whole columns and so many whole rows are taken: where
+    they cross is the product. Beyond one whole the next stands beside it or below."""
+
+    columns: int
+    rows: int
+    taken_columns: int
+    taken_rows: int
+    kind: PictureKind = "rectangles"
+
+
+@dataclass(frozen=True, slots=True)
+class Jump:
+    start: Fraction
+    to: Fraction
+    label: Expr
+
+
+@dataclass(frozen=True, slots=True)
+class Point:
+    at: Fraction
+    label: Expr
+    of: int = 0
+
+
+@dataclass(frozen=True, slots=True)
 class Jumps:
-    """Jumps along a number line that is ticked at wholes and at ``bottom`` to the whole."""
+    """Points and jumps on a line from ``low`` to ``high``, with a number every ``major`` and a tick every ``minor``."""
 
     low: Fraction
     high: Fraction
-    bottom: int
-    jumps: tuple[tuple[Fraction, Fraction], ...]
+    major: Fraction
+    minor: Fraction
+    jumps: tuple[Jump, ...] = ()
+    points: tuple[Point, ...] = ()
+    decimals: bool = False
     kind: PictureKind = "jumps"
+
+
+@dataclass(frozen=True, slots=True)
+class Fits:
+    """How many of ``each`` fit into ``total``, laid off along it, in pieces of which ``bottom`` are a whole."""
+
+    total: Expr
+    each: Expr
+    bottom: int
+    pieces_of_total: int
+    pieces_of_each: int
+    kind: PictureKind = "fits"
+
+    @property
+    def times(self) -> int:
+        return self.pieces_of_total // self.pieces_of_each
+
+    @property
+    def rest(self) -> int:
+        return self.pieces_of_total % self.pieces_of_each
+
+
+@dataclass(frozen=True, slots=True)
+class Shares:
+    """An amount as a bar cut into equal shares, of which some are taken."""
+
+    total: Expr
+    shares: int
+    taken: int
+    each: Expr
+    kind: PictureKind = "shares"
 
 
 @dataclass(frozen=True, slots=True)
 class Bars:
     """A bar model, the whole above its parts, to scale; ``unknown`` is the part (-1: the whole) that is asked for."""
 
-    whole: Fraction
-    parts: tuple[Fraction, ...]
+    whole: Expr
+    parts: tuple[Expr, ...]
     unknown: int
     kind: PictureKind = "bars"
 
 
 @dataclass(frozen=True, slots=True)
 class PartWhole:
-    """A whole over its parts, the unknown one (or the whole, -1) as a blank."""
+    """A whole in a ring over its parts in theirs, the unknown one (or the whole, -1) as a blank."""
 
-    whole: Fraction
-    parts: tuple[Fraction, ...]
+    whole: Expr
+    parts: tuple[Expr, ...]
     unknown: int
     kind: PictureKind = "part-whole"
 
 
 @dataclass(frozen=True, slots=True)
 class Square:
-    """A square of a hundred cells, so many of them taken; more than a hundred take more squares."""
+    """``filled`` cells of squares of a hundred; what does not fit into one goes on in the next."""
 
     filled: Fraction
+    label: Expr
+    of: int = 0
+
+    @property
+    def squares(self) -> int:
+        return max(1, -int(-self.filled // 100))
+
+
+@dataclass(frozen=True, slots=True)
+class Squares:
+    """Hundred squares, those of a number beside each other."""
+
+    of: tuple[Square, ...]
     kind: PictureKind = "square"
 
 
-Picture = Strips | Rectangles | Discs | Jumps | Bars | PartWhole | Square
+@dataclass(frozen=True, slots=True)
+class PlaceRow:
+    """A number in its places: its digits, the first in the place of ten to the power ``first``."""
+
+    digits: str
+    first: int
+
+
+@dataclass(frozen=True, slots=True)
+class Places:
+    """Numbers in a place-value chart; with two the digits of the upper one move to where they are in the lower."""
+
+    rows: tuple[PlaceRow, ...]
+    kind: PictureKind = "places"
+
+
+@dataclass(frozen=True, slots=True)
+class Crossing:
+    """Two fractions and their cross products; ``sign`` is what stands between them."""
+
+    first: CommonFraction
+    second: CommonFraction
+    sign: Between
+    kind: PictureKind = "crossing"
+
+    @property
+    def products(self) -> tuple[int, int]:
+        a, b = self.first, self.second
+        return a.numerator * b.denominator, b.numerator * a.denominator
+
+
+Picture = Strips | Discs | Rectangles | Crossed | Jumps | Fits | Shares | Bars | PartWhole | Squares | Places | Crossing
 NAMES: dict[PictureKind, str] = {
     "strips": "strips",
-    "rectangles": "rectangle cut both ways",
     "discs": "discs",
+    "rectangles": "rectangle cut both ways",
+    "fits": "how many fit",
+    "shares": "equal shares",
     "jumps": "number line",
     "bars": "bar model",
-    "part-whole": "part–whole tree",
+    "part-whole": "part–whole rings",
     "square": "hundred square",
+    "places": "place-value chart",
+    "crossing": "crossing arrows",
 }
+
+
+@dataclass(frozen=True, slots=True)
+class Proof:
+    """A picture and what is to be seen in it."""
+
+    picture: Picture
+    caption: Say
+
+
+def too_fine(picture: Picture) -> Say | None:
+    """Why the pieces of a picture could not be told apart; None where they can."""
+    match picture:
+        case Strips(rows):
+            pieces, limit = max(r.pieces for r in rows), LARGEST_STRIP
+        case Discs(discs):
+            pieces, limit = max(d.pieces for d in discs), LARGEST_DISC
+        case Rectangles() | Crossed():
+            pieces, limit = picture.columns * picture.rows, LARGEST_GRID
+        case Fits():
+            pieces, limit = picture.bottom, LARGEST_STRIP
+        case _:
+            return None
+    return Say.of(pictured.picture_too_fine, kind=picture.kind, pieces=pieces) if pieces > limit else None
 
 
 def told(picture: Picture) -> Say:
     """What is said in the place of a picture."""
     match picture:
         case Strips(rows):
-            return Say.of(pictured.picture_strips, rows=tuple((r.top, r.bottom, r.recut) for r in rows))
-        case Rectangles(columns, rows_, taken_columns, taken_rows, overlap):
+            return Say.of(pictured.picture_strips, rows=tuple((_told(r.runs), r.recut) for r in rows))
+        case Discs(discs):
+            return Say.of(pictured.picture_discs, discs=tuple((d.pieces, _told(d.runs)) for d in discs))
+        case Rectangles(columns, rows_, squares, made):
             return Say.of(
                 pictured.picture_rectangles,
-                columns=columns,
-                rows=rows_,
-                taken_columns=taken_columns,
-                taken_rows=taken_rows,
-                overlap=overlap,
-            )
-        case Discs(discs):
-            return Say.of(pictured.picture_discs, discs=tuple((d.pieces, d.filled, d.opened) for d in discs))
-        case Jumps(low, high, _, jumps):
-            return Say.of(pictured.picture_jumps, low=low, high=high, jumps=jumps)
+                columns=columns, rows=rows_, squares=tuple(_told(s.runs) for s in squares), made=made,
+            )  # fmt: skip
+        case Crossed(columns, rows_, taken_columns, taken_rows):
+            return Say.of(
+                pictured.picture_crossed,
+                columns=columns, rows=rows_, taken_columns=taken_columns, taken_rows=taken_rows,
+            )  # fmt: skip
+        case Jumps():
+            return Say.of(
+                pictured.picture_jumps,
+                low=picture.low, high=picture.high, decimals=picture.decimals,
+                jumps=tuple((j.start, j.to) for j in picture.jumps), points=tuple(p.label for p in picture.points),
+            )  # fmt: skip
+        case Fits():
+            return Say.of(
+                pictured.picture_fits,
+                total=picture.total, each=picture.each, times=picture.times, rest=picture.rest,
+                of=picture.pieces_of_each,
+            )  # fmt: skip
+        case Shares(total, shares, taken, each):
+            return Say.of(pictured.picture_shares, total=total, shares=shares, taken=taken, each=each)
         case Bars(whole, parts, unknown) | PartWhole(whole, parts, unknown):
             return Say.of(pictured.picture_parts, kind=picture.kind, whole=whole, parts=parts, unknown=unknown)
-        case Square(filled):
-            return Say.of(pictured.picture_square, filled=filled)
+        case Squares(of):
+            return Say.of(pictured.picture_squares, numbers=tuple((s.label, s.filled) for s in of))
+        case Places(rows):
+            return Say.of(pictured.picture_places, rows=tuple((r.digits, r.first) for r in rows))
+        case Crossing(first, second, sign):
+            return Say.of(pictured.picture_crossing, first=first, second=second, sign=sign, products=picture.products)
+
+
+def _told(runs: tuple[Run, ...]) -> tuple[tuple[int, int, State], ...]:
+    return tuple((r.top, r.bottom, r.state) for r in runs)

@@ -561,8 +561,11 @@ def dividing_across(expr: Expr) -> Opening:
 def sharing_first(expr: Expr) -> Opening:
     """A fraction of a whole number that comes out by the bottom is shared first."""
     assert isinstance(expr, Product)
-    (a, b), (c, d) = (_over(f.expr) for f in expr.factors[:2])
-    shares = (d == 1 and b > 1 and c % b == 0) or (b == 1 and d > 1 and a % d == 0)
+    first, second = (f.expr for f in expr.factors[:2])
+    part, amount = (second, first) if isinstance(first, Whole) else (first, second)
+    if not isinstance(amount, Whole) or not isinstance(part, CommonFraction):
+        return "multiply-tops", ()
+    shares = part.denominator > 1 and amount.n % part.denominator == 0
     return ("share-amount" if shares else "multiply-tops"), ()
 
 

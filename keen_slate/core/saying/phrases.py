@@ -23,6 +23,10 @@ def pieces(count: int, bottom: int, w: Manner) -> str:
     return f"{count} {piece(bottom, w, many=count != 1)}"
 
 
+def times(count: int) -> str:
+    return {1: "once", 2: "twice"}.get(count, f"{count} times")
+
+
 def whole_or_wholes(count: int) -> str:
     return "1 whole" if count == 1 else f"{count} wholes"
 

@@ -8,6 +8,9 @@ from keen_slate.services.shapes.base import Choices, Name, Shape, Typed
 from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
 from keen_slate.services.shapes.work import Edits
 
+Kind = Annotated[str, StringConstraints(max_length=60)]
+"""A kind of picture; one that is not known is passed over where pictures are chosen."""
+
 
 class SetFileExample(Shape):
     """An example in a file. ``problem`` is written with points for decimals; ``typed`` as the teacher typed it."""
@@ -20,12 +23,13 @@ class SetFileExample(Shape):
 
 
 class SetFile(Shape):
-    """A set as a file of its own format, to be read back without loss."""
+    """A set as a file of its own format, to be read back without loss; ``pictures`` are the kinds chosen in it."""
 
     format: Literal["keen-slate-set"]
     version: Literal[1]
     name: Name
     plan: Plan | None = None
+    pictures: Annotated[list[Kind], Field(max_length=20)] = []
     examples: Annotated[list[SetFileExample], Field(max_length=2000)]
 
 

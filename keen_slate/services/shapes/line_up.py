@@ -6,6 +6,7 @@ from uuid import UUID
 
 from pydantic import Field, StringConstraints
 
+from keen_slate.core.machine.mistakes import PictureKind
 from keen_slate.core.working.work import Sign
 from keen_slate.services.shapes.base import Choices, Ids, Name, Notation, RevisionNumber, Shape, Typed
 from keen_slate.services.shapes.work import Edits, ShownDemand
@@ -230,7 +231,8 @@ class ShownExample(Shape):
 
 
 class ShownSet(Shape):
-    """A set at one revision. ``owner`` names the colleague to whom it belongs; it is then only to be read."""
+    """A set at one revision. ``pictures`` are the kinds chosen in it, the last chosen first. ``owner`` names the
+    colleague to whom it belongs; it is then only to be read."""
 
     id: UUID
     name: str
@@ -238,6 +240,7 @@ class ShownSet(Shape):
     revision: int
     changed_at: datetime
     plan: Plan | None
+    pictures: list[str]
     examples: list[ShownExample]
 
 
@@ -248,6 +251,13 @@ class NewSet(Shape):
 class SetRename(Shape):
     revision: RevisionNumber
     name: Name
+
+
+class PictureLiked(Shape):
+    """A kind of picture, chosen for a whole set."""
+
+    revision: RevisionNumber
+    kind: PictureKind
 
 
 class NewExample(Shape):

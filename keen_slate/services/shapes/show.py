@@ -5,7 +5,7 @@ from uuid import UUID
 
 from keen_slate.core.working.work import Sign
 from keen_slate.services.shapes.base import Notation, Shape
-from keen_slate.services.shapes.work import ShownBoard, ShownEstimate, Side
+from keen_slate.services.shapes.work import Disproved, ShownBoard, ShownEstimate, ShownPicture, Side
 
 
 class LessonLine(Shape):
@@ -21,16 +21,18 @@ class LessonLine(Shape):
     question: str
     only_asks: bool
     side: list[Side]
-    picture: str | None
+    picture: ShownPicture | None
     false: bool
 
 
 class WrongOnPurpose(Shape):
-    """A wrong working to be shown and disproved, and what unsettles it."""
+    """A wrong working to be shown and disproved, what unsettles it, and its rule on the simplest numbers."""
 
     lines: list[LessonLine]
     boards: list[ShownBoard]
     question: str
+    picture: ShownPicture | None
+    disproved: Disproved | None
 
 
 class LessonItem(Shape):

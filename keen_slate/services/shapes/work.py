@@ -181,7 +181,7 @@ class ShownMistake(Shape):
     belief: str
     shows: str
     question: str
-    picture: str
+    picture: "ShownPicture | None"
     source: str
     met: str
     letter: str
@@ -324,12 +324,23 @@ class Ways(Shape):
 
 
 class ShownPicture(Shape):
-    """A drawing as SVG, with the words that stand in its place."""
+    """A drawing as SVG, its width in pixels, what is to be seen in it, and the words that stand in its place."""
 
     kind: str
     name: str
     svg: str
+    width: int
     told: str
+    caption: str
+    caption_html: str
+
+
+class Disproved(Shape):
+    """A wrong rule on the simplest numbers of the kind; empty where there are none simpler."""
+
+    said: str
+    said_html: str
+    picture: ShownPicture | None
 
 
 class PicturesOfLine(Shape):

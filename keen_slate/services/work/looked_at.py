@@ -5,13 +5,12 @@ from string import ascii_uppercase
 from keen_slate.core.curriculum.places import place_text
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.glass import better_numbers, how_much_it_tells, separating, under_the_glass
-from keen_slate.core.diagnosis.refuting import how_it_shows, refutation
+from keen_slate.core.diagnosis.refuting import how_it_shows
 from keen_slate.core.diagnosis.second_look import LikelyWrong, SecondLook, look_twice
 from keen_slate.core.estimating.estimates import Estimate, more_or_less_than_one, other_estimates, why_none
 from keen_slate.core.malrules.listing import MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.number_line import Band, number_line
-from keen_slate.core.pictures.shapes import told
 from keen_slate.core.problem.blanks import only_decimals
 from keen_slate.core.problem.tree import (
     Chain,
@@ -24,7 +23,6 @@ from keen_slate.core.saying.say import Say
 from keen_slate.core.working.checks import Check, checks_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from keen_slate.render.number_line_svg import number_line_svg
-from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.work import (
     BetterItem,
@@ -39,6 +37,7 @@ from keen_slate.services.shapes.work import (
     WorkRequest,
 )
 from keen_slate.services.work.asked import Asked
+from keen_slate.services.work.pictures import counter_picture
 from keen_slate.services.work.shown import shown_demands
 
 MOST_COLLISIONS = 3
@@ -85,12 +84,11 @@ def shown_estimate(estimate: Estimate, asked: Asked) -> ShownEstimate:
 
 def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[str, list[str]]) -> ShownMistake:
     words = MISTAKES[wrong.mistake]
-    refuted = refutation(asked.problem, wrong.answer)
     same = [m for m in groups.get(text_of(wrong.answer), []) if m != wrong.mistake]
     return ShownMistake(
         mistake=wrong.mistake, name=asked.named(words.name), belief=asked.phrase(words.belief),
         shows=asked.say(how_it_shows(wrong.derivation, wrong.answer)), question=asked.unsettled(words, wrong.answer),
-        picture=picture_svg(refuted.picture, asked.say(told(refuted.picture))) if refuted.picture else "",
+        picture=counter_picture(asked, wrong.answer),
         source=words.source,
         met=place_text(words.met), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
         like=[asked.named(MISTAKES[m].name) for m in same],

@@ -1,4 +1,4 @@
-"""A working as it is shown: its lines, its columns, its pictures, and as text to be pasted elsewhere."""
+"""A working as it is shown: its lines, its columns, and as text to be pasted elsewhere."""
 
 from collections.abc import Sequence
 
@@ -19,9 +19,6 @@ from keen_slate.core.notation.layout import Row, Sign, layout
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import plain, text_of
 from keen_slate.core.numbers.forms import CommonFraction
-from keen_slate.core.pictures.choosing import pictures_of
-from keen_slate.core.pictures.shapes import NAMES as PICTURES
-from keen_slate.core.pictures.shapes import told
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import (
     Chain,
@@ -40,7 +37,6 @@ from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working
 from keen_slate.render.boards import board_latex, board_mathml, board_text
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import markup, math, mathml
-from keen_slate.render.pictures_svg import picture_svg
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.base import Notation
 from keen_slate.services.shapes.work import (
@@ -52,11 +48,8 @@ from keen_slate.services.shapes.work import (
     MultiplesSide,
     NamedPanel,
     NotationSide,
-    Pictures,
-    PicturesOfLine,
     ShownDemand,
     ShownLine,
-    ShownPicture,
     Side,
     Worked,
     WorkRequest,
@@ -97,27 +90,6 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
 
 def shown_demands(ids: Sequence[str], words: Manner) -> list[ShownDemand]:
     return [ShownDemand(id=d, name=filled(DEMAND[d].name, words), place=place_text(DEMAND[d].place)) for d in ids]
-
-
-def pictures(request: WorkRequest) -> Pictures:
-    """The pictures that can stand under each line."""
-    asked = Asked.of(request)
-    shown = [
-        PicturesOfLine(
-            line=found.line,
-            shown=found.shown,
-            pictures=[
-                ShownPicture(
-                    kind=p.kind, name=PICTURES[p.kind], svg=picture_svg(p, asked.say(told(p))),
-                    told=asked.say(told(p)),
-                )
-                for p in found.pictures
-            ],
-            note=asked.say(found.too_fine) if found.too_fine else None,
-        )
-        for found in pictures_of(asked.work(request.turns))
-    ]  # fmt: skip
-    return Pictures(lines=shown)
 
 
 def copy_out(request: CopyRequest) -> CopiedText:

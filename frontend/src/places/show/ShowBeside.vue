@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LessonItem } from '@/api/client'
+import type { LessonItem, ShownPicture } from '@/api/client'
 import { blocksOf } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import MathText from '@/shared/MathText.vue'
+import PictureWithCaption from '@/shared/PictureWithCaption.vue'
 
-/** What stands at the right: the picture of the last line that has one, or a wrong working and where it goes wrong. */
-const props = defineProps<{ picture: string; wrong: LessonItem['wrong']; asked: boolean; columns: boolean }>()
+/**
+ * What stands at the right: the picture of the last line that has one, or a wrong working; once it is asked, where it goes
+ * wrong, what its answer is beside what there is, and then its rule on the simplest numbers.
+ */
+const props = defineProps<{ picture: ShownPicture | null; wrong: LessonItem['wrong']; stage: number; columns: boolean }>()
 
 /** The wrong working, in columns where the lesson is; what holds the first false line is marked once it is asked. */
 const blocks = computed(() => {
@@ -23,16 +27,21 @@ const blocks = computed(() => {
 <template>
   <aside class="show-beside">
     <div v-if="wrong" class="show-wrong">
-      <p class="show-asked">{{ asked ? wrong.question : 'Somebody wrote this. Is it right?' }}</p>
+      <p class="show-asked">{{ stage > 1 ? wrong.question : 'Somebody wrote this. Is it right?' }}</p>
       <template v-for="(block, index) in blocks" :key="index">
-        <ColumnWork v-if="block.board" class="show-stack" :class="{ 'show-false': asked && block.false }" :board="block.board" />
-        <p v-else-if="block.line" class="show-math" :class="{ 'show-false': asked && block.false }">
+        <ColumnWork v-if="block.board" class="show-stack" :class="{ 'show-false': stage > 1 && block.false }" :board="block.board" />
+        <p v-else-if="block.line" class="show-math" :class="{ 'show-false': stage > 1 && block.false }">
           <span aria-hidden="true">{{ block.line.sign }}</span> <MathText :of="block.line.notation" />
         </p>
       </template>
+      <PictureWithCaption v-if="stage === 2 && wrong.picture" class="show-picture" :of="wrong.picture" />
+      <template v-if="stage === 3 && wrong.disproved">
+        <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+        <p class="show-disproof" v-html="wrong.disproved.said_html" />
+        <PictureWithCaption v-if="wrong.disproved.picture" class="show-picture" :of="wrong.disproved.picture" />
+      </template>
     </div>
-    <!-- eslint-disable-next-line vue/no-v-html -- drawn on the server, every text in it escaped -->
-    <div v-else class="show-picture" v-html="picture" />
+    <PictureWithCaption v-else-if="picture" class="show-picture" :of="picture" />
   </aside>
 </template>
 
@@ -51,23 +60,40 @@ const blocks = computed(() => {
 
 .show-beside {
   grid-column: 2;
-  width: 38vw;
-  padding: 3vh 2vw 3vh 0;
+  width: 47vw;
+  padding: 3vh 0.6vw 3vh 0;
   align-self: center;
   max-height: 90vh;
   overflow-y: auto;
 }
 
+/* A figure in a drawing 360 wide is 15 high: at 47vw it is 3 % of the height of a screen of 16 by 10. */
 .show-picture {
   background: var(--paper-0);
   color: var(--paper-900);
-  padding: 2vh 1vw;
+  padding: 2vh 0.4vw;
+}
+
+.show-picture :deep(.picture) {
+  flex: 0 0 100%;
 }
 
 .show-picture :deep(svg) {
-  width: 100%;
+  width: calc(var(--drawn) / 360 * 100%);
   height: auto;
-  max-height: 70vh;
+  max-height: 62vh;
+  margin-inline: auto;
+}
+
+.show-picture :deep(figcaption) {
+  flex: 1 1 100%;
+  font-size: 3.2vh;
+  line-height: 1.35;
+  color: var(--paper-900);
+}
+
+.show-disproof {
+  font-size: 3.6vh;
 }
 
 .show-wrong {

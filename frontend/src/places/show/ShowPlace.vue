@@ -31,7 +31,7 @@ const picture = computed(() => {
     const picture = current.value?.lines.find((line) => line.at === step.at)?.picture
     return picture && step.board.strokes[step.stroke]?.line === step.at ? [picture] : []
   })
-  return (picturesShown.value && drawn.at(-1)) || ''
+  return (picturesShown.value && drawn.at(-1)) || null
 })
 const wrong = computed(() => (wrongShown.value ? (current.value?.wrong ?? null) : null))
 
@@ -66,7 +66,7 @@ useKeys({
     <p v-if="trouble" class="show-trouble" role="alert">{{ trouble }}</p>
     <template v-else-if="current">
       <ShowSheet :item="current" :shown="shown" :beside="Boolean(picture || wrong)" :aria-label="`Item ${item + 1}`" @click="next" />
-      <ShowBeside v-if="picture || wrong" :picture="picture" :wrong="wrong" :asked="wrongShown === 2" :columns="current.layout === 'columns'" />
+      <ShowBeside v-if="picture || wrong" :picture="picture" :wrong="wrong" :stage="wrongShown" :columns="current.layout === 'columns'" />
       <footer class="show-foot">
         <span class="show-place">{{ item + 1 }} of {{ count }}</span>
         <span v-if="minutes" class="show-clock" role="timer">{{ clock }}</span>

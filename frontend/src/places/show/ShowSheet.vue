@@ -32,7 +32,7 @@ function sizeOf(board: ShownBoard) {
   const heights = heightsOf(board).map((levels, at) => (board.small.includes(at) ? 0.8 : row + 0.7 * (levels - 1)))
   const high = heights.reduce((sum, height) => sum + height, 0)
   const wide = board.columns * 0.85 + 2
-  return { fontSize: `min(7.2vh, ${(68 / high).toFixed(2)}vh, ${((props.beside ? 52 : 90) / wide).toFixed(2)}vw)` }
+  return { fontSize: `min(7.2vh, ${(68 / high).toFixed(2)}vh, ${((props.beside ? 47 : 90) / wide).toFixed(2)}vw)` }
 }
 const question = computed(() => (now.value?.kind === 'ask' ? now.value.question : ''))
 const estimating = computed(() => props.shown.some((step) => step.kind === 'estimate'))

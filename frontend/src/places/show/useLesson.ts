@@ -5,7 +5,7 @@ import { api, type Lesson, type LessonItem } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { placeOf, stepsOf, type Step } from './steps'
 
-type WrongShown = 0 | 1 | 2
+type WrongShown = 0 | 1 | 2 | 3
 
 /**
  * The lesson of the set that the address names, and where it has come to.
@@ -49,9 +49,10 @@ export function useLesson() {
     estimateFirst.value = !estimateFirst.value
     step.value = placeOf(now, steps.value)
   }
-  /** The wrong working, then where it goes wrong, then neither. */
+  /** The wrong working, then where it goes wrong, its rule on the simplest numbers if there are any, then nothing. */
   function onPurpose() {
-    if (current.value?.wrong) wrongShown.value = ((wrongShown.value + 1) % 3) as WrongShown
+    const wrong = current.value?.wrong
+    if (wrong) wrongShown.value = ((wrongShown.value + 1) % (wrong.disproved ? 4 : 3)) as WrongShown
   }
 
   const numberIn = (query: unknown) => (typeof query === 'string' && /^\d{1,4}$/.test(query) ? Number(query) : 0)
@@ -63,7 +64,7 @@ export function useLesson() {
     lesson.value = found
     const { item: atItem, step: atStep, wrong } = route.query
     goTo(numberIn(atItem) - 1, numberIn(atStep))
-    wrongShown.value = Math.min(numberIn(wrong), 2) as WrongShown
+    wrongShown.value = Math.min(numberIn(wrong), 3) as WrongShown
   }
 
   watch([item, step, wrongShown], () => {

@@ -2,8 +2,10 @@
 import { useResizeObserver } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { LineEdit, PicturesOfLine, ShownBoard, ShownFacet, ShownLine, WorkRequest } from '@/api/client'
+import { useSets } from '@/desk/useSets'
 import { rowsOfStrokes } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
+import { standing } from '@/shared/pictures'
 import LinePicture from './LinePicture.vue'
 import LineTools from './LineTools.vue'
 import type { EditsInHand } from './useEdits'
@@ -23,6 +25,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ told: [text: string] }>()
 
+const sets = useSets()
 const looked = ref<number | null>(null)
 /** The line of the working whose tools are open. */
 const opened = ref<number | null>(null)
@@ -62,7 +65,13 @@ const reasons = computed(() => {
   return found
 })
 const shownLines = computed(() => new Set(props.board.strokes.slice(0, props.strokes).map((s) => s.line)))
-const drawn = computed(() => props.pictures.filter((p) => shownLines.value.has(p.line)))
+const standingHere = (of: PicturesOfLine) => standing(of, props.edits.edits.value.pictures?.[of.line], sets.inHand?.pictures ?? [])
+const within = computed(() => props.pictures.filter((p) => p.line === 0 || shownLines.value.has(p.line)))
+const drawn = computed(() => within.value.filter(standingHere))
+/** What else could stand here, of lines that have no picture now. */
+const others = computed(() =>
+  within.value.filter((of) => !standingHere(of)).flatMap((of) => of.pictures.map((picture) => ({ line: of.line, picture }))),
+)
 
 const margin = useTemplateRef('margin')
 const table = useTemplateRef('table')
@@ -120,7 +129,7 @@ watch(reasons, () => void nextTick(place))
     </ol>
     <div class="on-paper">
       <div ref="table" class="paper"><ColumnWork :board="board" :strokes="upTo" :fresh="partly || looked !== null" /></div>
-      <div v-if="drawn.length" class="board-pictures">
+      <div v-if="drawn.length || others.length" class="board-pictures">
         <LinePicture
           v-for="of in drawn"
           :key="of.line"
@@ -129,6 +138,18 @@ watch(reasons, () => void nextTick(place))
           @choose="edits.showPicture(of.line, $event)"
           @told="emit('told', $event)"
         />
+        <div v-if="others.length" class="other-pictures" role="group" aria-label="Other pictures">
+          <button
+            v-for="{ line, picture } in others"
+            :key="`${line}-${picture.kind}`"
+            type="button"
+            class="quiet-button"
+            :title="picture.caption"
+            @click="edits.showPicture(line, picture.kind)"
+          >
+            {{ picture.name }}
+          </button>
+        </div>
       </div>
     </div>
     <LineTools
@@ -207,10 +228,20 @@ watch(reasons, () => void nextTick(place))
 
 .board-pictures {
   padding-top: 0.4rem;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: end;
-  gap: 0.2rem 0;
+  display: grid;
+  gap: 0.2rem;
+  margin-left: -1.2rem;
+}
+
+.other-pictures {
+  padding-left: 1.2rem;
+  opacity: 0;
+}
+
+.line.stacked:hover .other-pictures,
+.line.stacked:focus-within .other-pictures {
+  padding-left: 1.2rem;
+  opacity: 1;
 }
 
 .stroke-reason.tucked {

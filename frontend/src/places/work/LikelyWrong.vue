@@ -1,13 +1,31 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { ref } from 'vue'
-import type { Looked } from '@/api/client'
+import { api, type Disproved, type Looked, type WorkRequest } from '@/api/client'
+import { useRequest } from '@/desk/useRequest'
 import MathText from '@/shared/MathText.vue'
+import PictureWithCaption from '@/shared/PictureWithCaption.vue'
 
 /** What typical mistakes would give here, each opened for what the pupil may believe and what to ask. */
-defineProps<{ looked: Looked }>()
+const props = defineProps<{ looked: Looked; body: WorkRequest }>()
 const emit = defineEmits<{ beside: [mistake: string, name: string] }>()
+/** In whole words at first sight; the rest is a press away. */
+const FEW = 3
+const all = ref(false)
 const open = ref('')
+const disproved = ref<Disproved | null>(null)
+const disproving = useRequest()
+
+/** What is opened is disproved as well on the simplest numbers; that comes a little later. */
+async function toggle(mistake: string) {
+  open.value = open.value === mistake ? '' : mistake
+  disproved.value = null
+  disproving.drop()
+  if (!open.value) return
+  const body = { ...props.body, mistake }
+  const found = await disproving.ask((signal) => api.POST('/api/disproof', { body, signal }))
+  if (found && open.value === mistake) disproved.value = found
+}
 </script>
 
 <template>
@@ -19,7 +37,7 @@ const open = ref('')
   </h3>
   <ul class="mistakes">
     <li
-      v-for="wrong in looked.likely_wrong"
+      v-for="wrong in all ? looked.likely_wrong : looked.likely_wrong.slice(0, FEW)"
       :key="wrong.mistake"
       class="mistake"
       :class="{ opened: open === wrong.mistake }"
@@ -29,7 +47,7 @@ const open = ref('')
         type="button"
         class="mistake-head"
         :aria-expanded="open === wrong.mistake"
-        @click="open = open === wrong.mistake ? '' : wrong.mistake"
+        @click="toggle(wrong.mistake)"
       >
         <span class="lozenge" aria-hidden="true">{{ wrong.letter }}</span>
         <span class="wrong-answer"><MathText :of="wrong.answer" /></span>
@@ -47,7 +65,12 @@ const open = ref('')
         <p>The pupil seems to believe: {{ wrong.belief }}.</p>
         <p>{{ wrong.shows }}</p>
         <p><b>Ask:</b> {{ wrong.question }}</p>
-        <div v-if="wrong.picture" class="counter-picture" v-html="wrong.picture" />
+        <PictureWithCaption v-if="wrong.picture" class="counter-picture" :of="wrong.picture" />
+        <template v-if="disproved?.said">
+          <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+          <p class="disproof" v-html="disproved.said_html" />
+          <PictureWithCaption v-if="disproved.picture" class="counter-picture" :of="disproved.picture" />
+        </template>
         <p v-if="wrong.like.length">Gives the same here: {{ wrong.like.join('; ') }}.</p>
         <p class="quiet">First met: {{ wrong.met }} (from memory). {{ wrong.source }}</p>
         <Button
@@ -57,6 +80,9 @@ const open = ref('')
           @click="emit('beside', wrong.mistake, wrong.name)"
         />
       </div>
+    </li>
+    <li v-if="!all && looked.likely_wrong.length > FEW">
+      <button type="button" class="quiet-button more-mistakes" @click="all = true">{{ looked.likely_wrong.length - FEW }} more</button>
     </li>
     <li v-if="looked.likely_wrong.length === 0" class="quiet">None of the mistakes I know can be made here.</li>
   </ul>
@@ -80,25 +106,12 @@ const open = ref('')
 
 .mistakes {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 0.1rem 0.6rem;
-}
-
-.mistakes > .quiet,
-.mistake.opened {
-  grid-column: 1 / -1;
+  gap: 0.15rem;
 }
 
 .mistake-name {
-  grid-column: 2 / -1;
-  font-size: 0.8rem;
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-}
-
-.mistake.opened .mistake-name {
-  white-space: normal;
+  grid-column: 4;
+  font-size: 0.88rem;
 }
 
 .mistake-head {
@@ -113,7 +126,7 @@ const open = ref('')
   padding: 0.06rem 0;
   cursor: pointer;
   display: grid;
-  grid-template-columns: 1.4rem max-content minmax(0, 1fr);
+  grid-template-columns: 1.4rem minmax(2.2rem, max-content) 0.9rem minmax(0, 1fr);
   align-items: center;
   gap: 0 0.35rem;
   line-height: 1.25;
@@ -124,10 +137,8 @@ const open = ref('')
   background: var(--sheet);
 }
 
-.counter-picture :deep(svg) {
-  max-width: 100%;
-  height: auto;
-  max-height: 9rem;
+.counter-picture {
+  --scale: 0.82;
 }
 
 .mistake-body {

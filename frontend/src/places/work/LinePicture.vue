@@ -1,14 +1,25 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { PicturesOfLine } from '@/api/client'
+import { useSets } from '@/desk/useSets'
 import { copyText, savePng } from '@/shared/copying'
+import PictureWithCaption from '@/shared/PictureWithCaption.vue'
+import { standing } from '@/shared/pictures'
 
 /** The picture that stands under a line, and the others that could. `chosen` is a kind, or "none". */
 const props = defineProps<{ of: PicturesOfLine; chosen: string | undefined }>()
 const emit = defineEmits<{ choose: [kind: string]; told: [text: string] }>()
 
-const kind = computed(() => props.chosen ?? (props.of.shown ? (props.of.pictures[0]?.kind ?? 'none') : 'none'))
-const picture = computed(() => props.of.pictures.find((p) => p.kind === kind.value) ?? null)
+const sets = useSets()
+const liked = computed(() => sets.inHand?.pictures ?? [])
+const picture = computed(() => standing(props.of, props.chosen, liked.value))
+
+/** What is chosen once comes first in the whole set; where that does not bring it here, it is chosen for this line. */
+async function choose(kind: string) {
+  if (kind === picture.value?.kind) return emit('choose', 'none')
+  await sets.likePicture(kind)
+  if (standing(props.of, props.chosen, liked.value)?.kind !== kind) emit('choose', kind)
+}
 
 async function copySvg() {
   if (picture.value) emit('told', await copyText(picture.value.svg, 'The picture as SVG'))
@@ -20,15 +31,15 @@ async function png() {
 
 <template>
   <div class="line-picture" :class="{ bare: !picture }">
-    <div v-if="picture" class="picture" v-html="picture.svg" />
+    <PictureWithCaption v-if="picture" class="captioned" :of="picture" />
     <div class="picture-tools" role="group" aria-label="Picture" @click.stop>
       <button
         v-for="other in of.pictures"
         :key="other.kind"
         type="button"
         class="quiet-button"
-        :aria-pressed="other.kind === kind"
-        @click="emit('choose', other.kind === kind ? 'none' : other.kind)"
+        :aria-pressed="other.kind === picture?.kind"
+        @click="choose(other.kind)"
       >
         {{ other.name }}
       </button>
@@ -44,7 +55,7 @@ async function png() {
 <style scoped>
 .line-picture {
   grid-column: 2 / -1;
-  padding: 0 0.9rem 0.4rem 2.1rem;
+  padding: 0 0.7rem 0.35rem 1.2rem;
   cursor: default;
 }
 
@@ -53,12 +64,9 @@ async function png() {
   height: 0;
 }
 
-.picture :deep(svg) {
-  max-width: 100%;
-  height: auto;
-  max-height: 3.2rem;
-  width: auto;
-  display: block;
+.captioned {
+  --scale: 0.8;
+  flex-wrap: nowrap;
 }
 
 .picture-tools {
@@ -75,6 +83,11 @@ async function png() {
 }
 
 @media (--narrow) {
+  .captioned {
+    --scale: 0.9;
+    flex-wrap: wrap;
+  }
+
   .line-picture {
     grid-column: 1;
     margin-left: 0;

@@ -197,10 +197,6 @@ defineExpose({
   padding: 0 0.2rem;
 }
 
-.line.opened :deep(.picture svg) {
-  max-height: none;
-}
-
 .line:hover :deep(.picture-tools),
 .line:focus-within :deep(.picture-tools),
 .line:focus :deep(.picture-tools),

@@ -91,7 +91,7 @@ defineExpose({ focusedLine, stepLine })
             :edits="edits"
             :facets="facets"
             :copy-body="copyBody"
-            :pictures="pictures.filter((p) => block.board.first <= p.line && p.line <= block.board.last && p.shown)"
+            :pictures="pictures.filter((p) => block.board.first <= p.line && p.line <= block.board.last)"
             @told="emit('told', $event)"
           />
           <SheetLine
@@ -164,7 +164,7 @@ defineExpose({ focusedLine, stepLine })
   border-top: 1px solid var(--rule-soft);
 }
 
-.line:has(.picture) :deep(.reason) {
+.line:has(.line-picture:not(.bare)) :deep(.reason) {
   grid-row: 1 / span 2;
 }
 
@@ -322,7 +322,7 @@ defineExpose({ focusedLine, stepLine })
   }
 
   .line :deep(.reason),
-  .line:has(.picture) :deep(.reason) {
+  .line:has(.line-picture:not(.bare)) :deep(.reason) {
     grid-row: auto;
     padding: 0.2rem 0;
   }

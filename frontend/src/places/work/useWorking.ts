@@ -28,7 +28,10 @@ export function useWorking(edits: Ref<Edits>) {
     const body = { text: asked, school: school.choices, turns: edits.value.turns, ...settings.manner }
     const answer = await working.ask((signal) => api.POST('/api/work', { body, signal }))
     if (!answer) return false
-    if (asked !== text.value) looked.value = null
+    if (asked !== text.value) {
+      looked.value = null
+      pictures.value = []
+    }
     worked.value = answer
     text.value = asked
     void rest(body)
