@@ -149,14 +149,14 @@
 #let prose(said) = {
   show regex("\\d+/\\d+"): it => {
     let parts = it.text.split("/")
-    math.equation(block: false, alt: it.text, math.frac(text(parts.at(0)), text(parts.at(1))))
+    math.equation(block: false, alt: it.text, math.display(math.frac(text(parts.at(0)), text(parts.at(1)))))
   }
   said
 }
 
 // A picture with what is to be seen in it beside it, below in two columns; its figures are as large as the text.
 #let picture(drawn) = {
-  let art = image(bytes(drawn.svg), alt: drawn.alt, width: drawn.width / 360 * 8.4cm)
+  let art = image(bytes(drawn.svg), alt: drawn.alt, width: drawn.width / 360 * if data.columns == 1 { 8.4cm } else { 7.4cm })
   let caption = text(size: 9.5pt, fill: soft, prose(drawn.caption))
   block(breakable: false, above: 0.6em, below: 0.6em, if data.columns == 1 {
     grid(columns: (auto, 1fr), column-gutter: 1.2em, align: horizon, art, caption)

@@ -335,12 +335,14 @@ def _changed_numbers(line: Line) -> tuple[tuple[int, ...], ...]:
 
 
 def _pictures(working: Working, states: tuple[State, ...], asked: Asked, item: Item) -> list[Data]:
-    """The first picture of a line that is given: one an item, as paper is dear."""
-    for line, proof in standing(working, item.edits, item.liked):
-        if states[line] == "given":
-            shown = shown_picture(proof, asked)
-            return [{"svg": shown.svg, "alt": shown.told, "caption": shown.caption, "width": shown.width}]
-    return []
+    """One picture an item, as paper is dear: of the lines that are given the first that has one of a kind liked in the
+    set, else the first that has any."""
+    given = [proof for line, proof in standing(working, item.edits, item.liked) if states[line] == "given"]
+    if not given:
+        return []
+    liked = [p for kind in item.liked for p in given if p.picture.kind == kind]
+    shown = shown_picture([*liked, *given][0], asked)
+    return [{"svg": shown.svg, "alt": shown.told, "caption": shown.caption, "width": shown.width}]
 
 
 def _space(

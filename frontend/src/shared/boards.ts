@@ -76,6 +76,13 @@ export function heightsOf(board: ShownBoard): number[] {
   )
 }
 
+/** How high and how wide a board is, in its own letters. */
+export function sizeInLetters(board: ShownBoard): { high: number; wide: number } {
+  const row = board.kind === 'fractions' ? 2.25 : 1.5
+  const heights = heightsOf(board).map((levels, at) => (board.small.includes(at) ? 0.8 : row + 0.7 * (levels - 1)))
+  return { high: heights.reduce((sum, height) => sum + height, 0), wide: board.columns * 0.85 + 2 }
+}
+
 /** The row in which a stroke writes, strikes or rules first; the one before for a stroke that only says something. */
 export function rowsOfStrokes(board: ShownBoard): number[] {
   let row = 0

@@ -6,6 +6,7 @@ from fractions import Fraction
 from itertools import accumulate, pairwise
 
 from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, Whole
 from keen_slate.core.pictures.shapes import (
     Bars,
@@ -76,6 +77,11 @@ class Ruler:
     def is_numbered(self, value: Fraction) -> bool:
         return (value - self.line.low) % (self.every * self.line.major) == 0
 
+    def says(self, point: Point) -> bool:
+        """Whether the line's own number is that of the point."""
+        written = text_of(self.written(point.at), self.manner)
+        return self.is_numbered(point.at) and text_of(point.label, self.manner) == written
+
     @property
     def below(self) -> float:
         plain = self.line.decimals or self.line.major.denominator == self.line.low.denominator == 1
@@ -100,10 +106,9 @@ def jumps(picture: Jumps, manner: Manner, key: str) -> Drawing:
     parts = list(ruler.drawn())
     for (a, b, jump), lane in zip(spans, lanes, strict=True):
         parts += _jump(a, b, jump, ruler.axis, lane * (TALL + 2), manner)
-    named = [p for p in picture.points if not picture.jumps or not ruler.is_numbered(p.at)]
-    if not named:
-        return Drawing(WIDTH, ruler.axis + ruler.below, tuple(parts))
-    marks, depth = _points(named, ruler, key)
+    if not picture.jumps:
+        parts += _marks(picture.points, ruler, key)
+    marks, depth = _names([p for p in picture.points if not ruler.says(p)], ruler)
     return Drawing(WIDTH, ruler.axis + depth, (*parts, *marks))
 
 
@@ -143,21 +148,27 @@ def _lanes(extents: list[tuple[float, float]]) -> list[int]:
     return lanes
 
 
-def _points(points: list[Point], ruler: Ruler, key: str) -> tuple[list[str], float]:
-    """Points on the line, each with its number under the numbers of the line; and how far down they reach."""
-    manner, axis = ruler.manner, ruler.axis
-    lanes = _lanes([_extent(ruler.x(p.at), p.label, manner) for p in points])
+def _marks(points: tuple[Point, ...], ruler: Ruler, key: str) -> Iterator[str]:
+    """Points on the line, none over another."""
     at = sorted(ruler.x(v) for v in {p.at for p in points})
     radius = min([5.5, *((b - a) / 2 - 0.5 for a, b in pairwise(at))])
+    for point in points:
+        yield (
+            f'<circle cx="{ruler.x(point.at):.2f}" cy="{ruler.axis:.2f}" r="{radius:.2f}"'
+            f' fill="{fill(point.of, key)}" stroke="{INK}" stroke-width="1.4" data-point="1"/>'
+        )
+
+
+def _names(points: list[Point], ruler: Ruler) -> tuple[list[str], float]:
+    """The numbers of points, under those of the line; and how far down they reach."""
+    manner, axis = ruler.manner, ruler.axis
+    if not points:
+        return [], ruler.below
+    lanes = _lanes([_extent(ruler.x(p.at), p.label, manner) for p in points])
     parts: list[str] = []
     for point, lane in zip(points, lanes, strict=True):
         x, y = ruler.x(point.at), axis + ruler.below + TALL / 2 + lane * (TALL + 2) + 2
         parts.append(line(x, axis + (ruler.below if ruler.is_numbered(point.at) else 0), x, y - TALL / 2, dash="3 2"))
-        if not ruler.line.jumps:
-            parts.append(
-                f'<circle cx="{x:.2f}" cy="{axis:.2f}" r="{radius:.2f}" fill="{fill(point.of, key)}" stroke="{INK}"'
-                f' stroke-width="1.4" data-point="1"/>'
-            )
         parts += number(_inside(x, width_of(point.label, manner)), y, point.label, manner)
     return parts, ruler.below + (max(lanes) + 1) * (TALL + 2) + 4
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { LessonItem, ShownPicture } from '@/api/client'
-import { blocksOf } from '@/shared/boards'
+import type { LessonItem, ShownBoard, ShownPicture } from '@/api/client'
+import { blocksOf, sizeInLetters } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import MathText from '@/shared/MathText.vue'
 import PictureWithCaption from '@/shared/PictureWithCaption.vue'
@@ -22,14 +22,20 @@ const blocks = computed(() => {
     return { board: block.kind === 'board' ? block.board : null, line: of[0] ?? null, false: of.some((line) => line.false) }
   })
 })
+
+/** With a picture under it a board is smaller. */
+const sizeOf = (board: ShownBoard) => {
+  const { high, wide } = sizeInLetters(board)
+  return { fontSize: `min(5.4vh, ${((props.stage > 1 ? 34 : 60) / high).toFixed(2)}vh, ${(42 / wide).toFixed(2)}vw)` }
+}
 </script>
 
 <template>
   <aside class="show-beside">
     <div v-if="wrong" class="show-wrong">
-      <p class="show-asked">{{ stage > 1 ? wrong.question : 'Somebody wrote this. Is it right?' }}</p>
-      <template v-for="(block, index) in blocks" :key="index">
-        <ColumnWork v-if="block.board" class="show-stack" :class="{ 'show-false': stage > 1 && block.false }" :board="block.board" />
+      <p class="show-asked">{{ stage > 2 ? 'Try it on simpler numbers.' : stage > 1 ? wrong.question : 'Somebody wrote this. Is it right?' }}</p>
+      <template v-for="(block, index) in stage < 3 ? blocks : []" :key="index">
+        <ColumnWork v-if="block.board" class="show-stack" :style="sizeOf(block.board)" :class="{ 'show-false': stage > 1 && block.false }" :board="block.board" />
         <p v-else-if="block.line" class="show-math" :class="{ 'show-false': stage > 1 && block.false }">
           <span aria-hidden="true">{{ block.line.sign }}</span> <MathText :of="block.line.notation" />
         </p>
@@ -107,7 +113,6 @@ const blocks = computed(() => {
 }
 
 .show-stack {
-  font-size: 5.4vh;
   margin: 1.5vh 0.5vw;
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, useTemplateRef, watch } from 'vue'
 import type { LessonItem, LessonLine, ShownBoard } from '@/api/client'
-import { heightsOf } from '@/shared/boards'
+import { sizeInLetters } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
@@ -28,11 +28,9 @@ const entries = computed(() => {
 const asking = computed(() => now.value?.kind === 'stroke' && !now.value.board.strokes[now.value.stroke]?.writes.length)
 /** How large a board can be: as high and as wide as there is room, and never larger than the lines. */
 function sizeOf(board: ShownBoard) {
-  const row = board.kind === 'fractions' ? 2.25 : 1.5
-  const heights = heightsOf(board).map((levels, at) => (board.small.includes(at) ? 0.8 : row + 0.7 * (levels - 1)))
-  const high = heights.reduce((sum, height) => sum + height, 0)
-  const wide = board.columns * 0.85 + 2
-  return { fontSize: `min(7.2vh, ${(68 / high).toFixed(2)}vh, ${((props.beside ? 47 : 90) / wide).toFixed(2)}vw)` }
+  const { high, wide } = sizeInLetters(board)
+  // With something beside it the reason stands below, and needs its room there.
+  return { fontSize: `min(7.2vh, ${((props.beside ? 56 : 68) / high).toFixed(2)}vh, ${((props.beside ? 47 : 90) / wide).toFixed(2)}vw)` }
 }
 const question = computed(() => (now.value?.kind === 'ask' ? now.value.question : ''))
 const estimating = computed(() => props.shown.some((step) => step.kind === 'estimate'))
@@ -48,7 +46,12 @@ watch(
 </script>
 
 <template>
-  <section ref="sheet" class="show-sheet" :class="{ 'with-board': entries.some((entry) => entry.kind === 'board') }" aria-live="polite">
+  <section
+    ref="sheet"
+    class="show-sheet"
+    :class="{ 'with-board': entries.some((entry) => entry.kind === 'board'), narrower: beside }"
+    aria-live="polite"
+  >
     <div class="show-problem">
       <span v-if="item.asked" class="show-asked">{{ item.asked }}</span>
       <MathText :of="item.problem" />
@@ -170,6 +173,14 @@ watch(
 .show-board .show-reason {
   flex: 1 1 12vw;
   font-size: 3.6vh;
+}
+
+.narrower .show-line.show-board {
+  flex-wrap: wrap;
+}
+
+.narrower .show-board .show-reason {
+  flex: 1 0 100%;
 }
 
 .show-reason {
