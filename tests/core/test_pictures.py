@@ -14,8 +14,9 @@ from hypothesis import strategies as st
 
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.notation.text import text_of
+from keen_slate.core.numbers.forms import CommonFraction
 from keen_slate.core.pictures.choosing import pictures_of
-from keen_slate.core.pictures.quantities import by_wholes
+from keen_slate.core.pictures.quantities import Quantities, by_wholes
 from keen_slate.core.pictures.shapes import LARGEST_STRIP, NAMES, Discs, Fits, Run, Strips, told, too_fine
 from keen_slate.core.problem.tree import evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
@@ -191,12 +192,13 @@ class Captions(unittest.TestCase):
         self.assertIn("?", text)
 
     def hundredths(self, text: str) -> None:
-        number, cells = every(rf"^({N}) is ({N}) of the 100 cells", text)[0]
+        number, cells, of = every(rf"^({N}) is ({N}) (of the 100 cells of|cells, and 100 are) a square\.$", text)[0]
+        self.assertEqual(of.startswith("of"), worth(cells) <= 100)
         self.assertEqual(worth(number) * 100, worth(cells))
 
     def hundredths_of(self, text: str) -> None:
         number, cells, amount, cell = every(
-            rf"^({N}) is ({N}) of 100 cells\. If the square is ({N}), each cell is ({N})\.$", text
+            rf"^({N}) is ({N}) [^.]+\. If a square is ({N}), each cell is ({N})\.$", text
         )[0]
         self.assertEqual(worth(number) * 100, worth(cells))
         self.assertEqual(worth(cell) * 100, worth(amount))
@@ -406,7 +408,14 @@ class Truth(unittest.TestCase):
         self.assertEqual([of for of, top in joined for _ in range(top)], [r.of for r in runs for _ in range(r.top)])
 
 
-class Quantities(unittest.TestCase):
+class Which(unittest.TestCase):
+    def test_a_part_is_of_the_number_that_it_belongs_to(self) -> None:
+        """The half of 3 1/2 is not taken for the fourth number, which is 1/2."""
+        numbers = tuple(read(t).expr for t in ("3 1/2", "2 1/4", "1 3/8", "1/2"))
+        parts = [CommonFraction(*p) for p in ((4, 8), (2, 8), (3, 8), (4, 8))]
+        self.assertEqual(Quantities(numbers).each(parts), [0, 1, 2, 3])
+        self.assertEqual(Quantities(numbers[:2]).each([CommonFraction(1, 4)]), [1])
+
     def test_a_label_is_the_number_as_written(self) -> None:
         (found,) = (p for p in pictures_of(work(read("4/6 + 1/4"))) if p.line == 0)
         self.assertEqual([text_of(n) for n in found.proofs[0].picture.parts], ["4/6", "1/4"])

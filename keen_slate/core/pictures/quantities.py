@@ -41,10 +41,13 @@ class Quantities:
     def of(self, number: Expr, place: int) -> int:
         """By its worth, else by the worth of its part, else by its place among its like."""
         value = evaluate(number)
+        here = self.numbers[place] if place < len(self.numbers) else None
+        if here is not None and value in (_worth(here), _worth_of_part(here)):
+            return place
         for worth in (_worth, _worth_of_part):
             same = [i for i, n in enumerate(self.numbers) if worth(n) == value]
             if same:
-                return place if place in same else same[0]
+                return same[0]
         return place
 
     def each(self, numbers: list[CommonFraction]) -> list[int]:

@@ -173,14 +173,18 @@ def whole_and_parts(w: Manner, whole: Expr, parts: tuple[Expr, ...], unknown: in
 
 
 def hundredths(w: Manner, number: Expr, filled: Fraction) -> str:
-    cells = text_of(number_for(filled), w)
-    return f"{text_of(number, w)} is {cells} of the 100 cells of one whole."
+    return f"{text_of(number, w)} is {_cells(filled, w)}."
 
 
 def hundredths_of(w: Manner, number: Expr, filled: Fraction, amount: Expr, cell: Fraction) -> str:
     worth = text_of(decimal_for(cell) if decimal_places(cell) is not None else number_for(cell), w)
+    told = f"{text_of(number, w)} is {_cells(filled, w)}"
+    return f"{told}. If a square is {text_of(amount, w)}, each cell is {worth}."
+
+
+def _cells(filled: Fraction, w: Manner) -> str:
     cells = text_of(number_for(filled), w)
-    return f"{text_of(number, w)} is {cells} of 100 cells. If the square is {text_of(amount, w)}, each cell is {worth}."
+    return f"{cells} of the 100 cells of a square" if filled <= 100 else f"{cells} cells, and 100 are a square"
 
 
 def more_cells(w: Manner, numbers: tuple[tuple[Expr, Fraction], ...]) -> str:

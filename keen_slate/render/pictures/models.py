@@ -79,8 +79,9 @@ class Ruler:
 
     def says(self, point: Point) -> bool:
         """Whether the line's own number is that of the point."""
-        written = text_of(self.written(point.at), self.manner)
-        return self.is_numbered(point.at) and text_of(point.label, self.manner) == written
+        if not self.is_numbered(point.at):
+            return False
+        return text_of(point.label, self.manner) == text_of(self.written(point.at), self.manner)
 
     @property
     def below(self) -> float:
