@@ -45,6 +45,9 @@ from keen_slate.core.saying.say import Say
 MOST_LAID = 2
 """Wholes that a part may come to in strips under each other."""
 
+MOST_MOVED = 3
+"""Discs between which pieces move: with more of them nobody sees which came from where."""
+
 Proofs = list[Proof | None]
 
 
@@ -143,7 +146,7 @@ def _put_together(runs: tuple[Run, ...], total: int, bottom: int, quantities: Qu
     known = tuple(r for r in given if r is not None)
     before = [Strip(known)] if len(known) == len(runs) and known != runs else []
     proofs: Proofs = [Proof(Strips((*before, Strip(runs))), Say.of(seen.end_to_end, total=total, bottom=bottom))]
-    if len(runs) > 1 and all(r.top <= bottom for r in runs) and len(runs) <= MOST_WHOLES:
+    if 1 < len(runs) <= MOST_MOVED and all(r.top <= bottom for r in runs):
         discs, count = _moved_across(runs, bottom)
         if count:
             proofs.append(Proof(discs, Say.of(seen.moved, count=count, total=total, bottom=bottom)))
