@@ -14,6 +14,8 @@ from keen_slate.core.machine.school import School
 from keen_slate.core.machine.side_work import PrimeFactors, SetOut
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
+from keen_slate.core.pictures.choosing import pictures_of
+from keen_slate.core.pictures.shapes import told
 from keen_slate.core.problem.blanks import gaps_in, solve
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate, number_for
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
@@ -61,6 +63,16 @@ def worked(problem: Problem, teacher: Teacher) -> Record:
         "answer": answer_text(problem, working, manner),
         "lines": _lines(problem, working, manner),
         "strokes": _strokes(problem, working, manner),
+        "pictures": [
+            {
+                "line": found.line,
+                "kind": proof.picture.kind,
+                "seen": say(proof.caption, manner.in_sentences(problem.label)),
+                "told": say(told(proof.picture), manner.in_sentences(problem.label)),
+            }
+            for found in pictures_of(working)
+            for proof in found.proofs
+        ],
         "estimates": [_estimate(e, manner) for e in second.estimates],
         "other_estimates": [_estimate(e, manner) for e in other_estimates(problem.expr)],
         "more_or_less_than_one": more_or_less_than_one(problem.expr),

@@ -18,6 +18,7 @@ class Work(BrowserTest):
         reasons = page.locator(".working .reason")
         expect(reasons.nth(1)).to_contain_text("Which bottoms change: both, one or neither?")
         expect(reasons.nth(2)).to_have_text("Sixths and quarters are different sizes. Twelfths fit both.")
+        page.locator(".more-mistakes").click()
         expect(page.locator("[data-mistake=smaller-part-from-larger]")).to_contain_text("the estimate would catch it")
         page.get_by_label("Set in hand").click()
         page.get_by_role("option", name="A new set …").click()

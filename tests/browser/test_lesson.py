@@ -237,6 +237,9 @@ class Show(LessonTest):
         expect(self.page.locator(".show-wrong .show-false")).to_have_count(0)
         self.page.keyboard.press("w")
         expect(self.page.locator(".show-wrong .show-false")).to_have_count(1)
+        expect(self.page.locator(".show-wrong figcaption")).to_be_visible()
+        self.page.keyboard.press("w")
+        expect(self.page.locator(".show-disproof")).to_contain_text("The same rule on")
         self.page.keyboard.press("w")
         expect(self.page.locator(".show-wrong")).to_have_count(0)
 

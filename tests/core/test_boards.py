@@ -227,6 +227,11 @@ class Laws(unittest.TestCase):
         if minus:  # what was regrouped is worth what stood there
             self.assertEqual(figures.worth(1, columns), signed[0])
 
+    def test_the_point_comes_down_although_nothing_is_carried_into_the_ones(self) -> None:
+        for text, result in (("0.5 + 0.2", "0.7"), ("0.7 − 0.2", "0.5"), ("0.25 + 0.5", "0.75")):
+            (board,) = boards_of(work(read(text)).derivation)
+            self.assertEqual(Figures(board).number(board.rows - 1, range(1, board.columns)), result)
+
     @searched(300)
     @given(decimal_sums())
     def test_sums_of_decimals(self, text: str) -> None:

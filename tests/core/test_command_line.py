@@ -21,7 +21,10 @@ class CommandLine(unittest.TestCase):
         regroup = board["strokes"][1]
         self.assertEqual([p["slot"] for p in regroup["struck"]], ["", "top"])
         self.assertEqual([(m["text"], m["hand"]) for m in regroup["written"]], [("4", "figure"), ("7", "figure")])
-        self.assertEqual(told[1], ("5 1/6 − 2 5/6 became 5 − 2 + 4/6.", "Add 2 5/6 to 3 2/3. Do you get 5 1/6?"))
+        drawn = record.pop("pictures")
+        self.assertEqual([p["kind"] for p in drawn if p["line"] == 1], ["discs"])
+        self.assertEqual(drawn[2]["seen"], "1 whole opened up into 6 sixths; nothing was added or lost.")
+        self.assertEqual(told[0], ("5 1/6 − 2 5/6 became 5 − 2 + 4/6.", "Add 2 5/6 to 3 2/3. Do you get 5 1/6?"))
         self.assertEqual(
             record,
             {
@@ -50,12 +53,12 @@ class CommandLine(unittest.TestCase):
                 "other_estimates": [],
                 "more_or_less_than_one": None,
                 "likely_wrong": [
-                    {"mistake": "fractions-dropped", "answer": "3", "value": "3", "caught": True},
                     {"mistake": "smaller-part-from-larger", "answer": "3 2/3", "value": "11/3", "caught": True},
                     {"mistake": "regroup-ten", "answer": "3", "value": "3", "caught": True},
                     {"mistake": "whole-not-reduced", "answer": "3 1/3", "value": "10/3", "caught": True},
                     {"mistake": "regroup-one-piece", "answer": "2 1/2", "value": "5/2", "caught": False},
                     {"mistake": "pieces-replace-part", "answer": "2 1/6", "value": "13/6", "caught": False},
+                    {"mistake": "fractions-dropped", "answer": "3", "value": "3", "caught": True},
                     {"mistake": "divide-top-only", "answer": "2 1/6", "value": "13/6", "caught": False},
                     {"mistake": "divide-bottom-only", "answer": "2 2/3", "value": "8/3", "caught": True},
                     {"mistake": "divided-differently", "answer": "2 1/2", "value": "5/2", "caught": False},

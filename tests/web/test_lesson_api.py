@@ -90,7 +90,7 @@ class LessonApi(unittest.TestCase):
 
     def test_blanks_and_comparisons_are_worked_wrongly_on_purpose_too(self) -> None:
         equal, alone, compared = self.lesson(self.set_of("2/3 = ?/12", "? + 1/4 = 5/6", "compare 1/6 and 1/8"))["items"]
-        for item, false in ((equal, "2/3 = 11/12"), (alone, "? = 4/2"), (compared, "1/6 < 1/8")):
+        for item, false in ((equal, "2/3 = 11/12"), (alone, "? = 1/4 + 5/6"), (compared, "1/6 < 1/8")):
             wrong = [n["notation"]["text"] for n in item["wrong"]["lines"] if n["false"]]
             self.assertEqual(wrong, [false])
             self.assertNotIn(false, [n["notation"]["text"] for n in item["lines"]])

@@ -21,6 +21,7 @@ PLAN = {"family": "mixed-subtracted", "can": ["like-denominators"], "new": ["reg
 BODIES: dict[str, Any] = {
     "name": "Taken", "text": "1/2 + 1/4", "order": [], "school": {}, "edits": {}, "plan": PLAN, "how": "another",
     "what": "turn", "task": {}, "shelved": True, "readers": [], "settings": {}, "format": "json", "content": "{}",
+    "kind": "discs",
 }  # fmt: skip
 """A body for each field that a change may ask for."""
 
@@ -28,7 +29,7 @@ FIELDS = {
     "renameSet": ("name",), "keepExample": ("text",), "editExample": ("edits",), "reorderSet": ("order",),
     "rearrangeSet": ("order",), "buildLadder": ("plan",), "swapExample": ("how",), "typeExample": ("text",),
     "putBeside": ("what",), "changeTask": ("task",), "shareSet": ("shelved", "readers"), "copySet": (),
-    "restoreSet": (), "restoreExample": (), "beginPrint": (),
+    "likePicture": ("kind",), "restoreSet": (), "restoreExample": (), "beginPrint": (),
 }  # fmt: skip
 WITHOUT_REVISION = {"shareSet", "copySet", "beginPrint"}
 

@@ -3,12 +3,13 @@
 from dataclasses import dataclass
 from fractions import Fraction
 
+from keen_slate.core.demands.find import demands_of
 from keen_slate.core.estimating.estimates import Estimate, estimates
 from keen_slate.core.machine.engine import Derivation, MalRule
 from keen_slate.core.machine.goals import ON_PAPER
 from keen_slate.core.machine.school import School, fitting_school
 from keen_slate.core.machine.side_work import SetOut
-from keen_slate.core.malrules.listing import MAL_RULES
+from keen_slate.core.malrules.listing import MAL_RULES, MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate, same_value
@@ -17,6 +18,9 @@ from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, written_working
+
+ALONG_THE_WAY = frozenset(("unlike-denominators", "simplify"))
+"""Demands that come up in most items, whatever they are chosen for."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +65,8 @@ class SecondLook:
 def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
     """Estimate the problem and run every mal-rule on it under the teacher's school.
 
-    A mal-rule whose goal never comes up is not run; the others go on from the state in which they first strike.
+    A mal-rule whose goal never comes up is not run; the others go on from the state in which they first strike. The
+    likeliest come first: those that can only be made where the item asks what it asks (common practice, no source).
     """
     if isinstance(problem.expr, Chain) and solve(problem.expr.sides).count != 1:
         return SecondLook((), (), (), ())  # another way to fill the blanks is no mistake
@@ -98,6 +103,8 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
             form_only.append(LikelyWrong(mistake.id, made, theirs, evaluate(theirs), caught=False))
         else:
             lucky.append(mistake.id)
+    aim = set(demands_of(problem, right)) - ALONG_THE_WAY
+    wrong.sort(key=lambda w: aim.isdisjoint(MISTAKES[w.mistake].needs))
     return SecondLook(guesses, tuple(wrong), tuple(stuck), tuple(lucky), tuple(form_only))
 
 

@@ -45,6 +45,9 @@ from keen_slate.core.saying.say import Say
 MOST_LAID = 2
 """Wholes that a part may come to in strips under each other."""
 
+LARGEST_PRODUCT = 1000
+"""A cross product that is still taken in at a glance."""
+
 MOST_MOVED = 3
 """Discs between which pieces move: with more of them nobody sees which came from where."""
 
@@ -76,7 +79,10 @@ def renamed(step: Step, quantities: Quantities) -> Proofs:
     return proofs
 
 
-def crossing(first: CommonFraction, second: CommonFraction, sign: Between) -> Proof:
+def crossing(first: CommonFraction, second: CommonFraction, sign: Between) -> Proof | None:
+    """None where the products are too large to be taken in."""
+    if max(first.numerator, second.numerator) * max(first.denominator, second.denominator) > LARGEST_PRODUCT:
+        return None
     said = Say.of(seen.cross_products, first=first, second=second, sign=sign)
     return Proof(Crossing(first, second, sign), said)
 

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import cached_property
 from itertools import accumulate, pairwise
 
 from keen_slate.core.notation.manner import Manner
@@ -42,7 +43,7 @@ from keen_slate.render.pictures.drawing import (
 BAR, ARCH, MARGIN = 34.0, 26.0, 20.0
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Ruler:
     """Where things stand on a number line: its height in the drawing, and how far its own numbers reach below."""
 
@@ -50,15 +51,15 @@ class Ruler:
     axis: float
     manner: Manner
 
-    @property
+    @cached_property
     def widest(self) -> float:
         return max(width_of(self.written(v), self.manner) for v in (self.line.low, self.line.high))
 
-    @property
+    @cached_property
     def margin(self) -> float:
         return max(MARGIN, self.widest / 2 + 2)
 
-    @property
+    @cached_property
     def scale(self) -> float:
         return (WIDTH - 2 * self.margin) / float(self.line.high - self.line.low)
 
@@ -68,7 +69,7 @@ class Ruler:
     def written(self, value: Fraction) -> Expr:
         return decimal_for(value) if self.line.decimals and value >= 0 else number_for(value)
 
-    @property
+    @cached_property
     def every(self) -> int:
         """Every how many ticks a number has room."""
         pitch, widest = float(self.line.major) * self.scale, self.widest + 6
@@ -83,20 +84,21 @@ class Ruler:
             return False
         return text_of(point.label, self.manner) == text_of(self.written(point.at), self.manner)
 
-    @property
+    @cached_property
     def below(self) -> float:
         plain = self.line.decimals or self.line.major.denominator == self.line.low.denominator == 1
         return 12 + (1.2 * SIZE if plain else TALL)
 
     def drawn(self) -> Iterator[str]:
         yield line(self.margin - 10, self.axis, WIDTH - self.margin + 10, self.axis, 1.6)
-        for tick in range(int((self.line.high - self.line.low) / self.line.minor) + 1):
-            value = self.line.low + tick * self.line.minor
-            major = (value - self.line.low) % self.line.major == 0
-            up, down = (4, 8) if major else (0, 5)
-            yield line(self.x(value), self.axis - up, self.x(value), self.axis + down, 1.2)
-            if self.is_numbered(value):
-                yield from number(self.x(value), self.axis + 5 + self.below / 2, self.written(value), self.manner)
+        minor, to_major = self.line.minor, int(self.line.major / self.line.minor)
+        for tick in range(int((self.line.high - self.line.low) / minor) + 1):
+            x = self.margin + tick * float(minor) * self.scale
+            up, down = (0, 5) if tick % to_major else (4, 8)
+            yield line(x, self.axis - up, x, self.axis + down, 1.2)
+            if tick % (to_major * self.every) == 0:
+                written = self.written(self.line.low + tick * minor)
+                yield from number(x, self.axis + 5 + self.below / 2, written, self.manner)
 
 
 def jumps(picture: Jumps, manner: Manner, key: str) -> Drawing:

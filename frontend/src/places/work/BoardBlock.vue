@@ -66,12 +66,17 @@ const reasons = computed(() => {
 })
 const shownLines = computed(() => new Set(props.board.strokes.slice(0, props.strokes).map((s) => s.line)))
 const standingHere = (of: PicturesOfLine) => standing(of, props.edits.edits.value.pictures?.[of.line], sets.inHand?.pictures ?? [])
-const within = computed(() => props.pictures.filter((p) => p.line === 0 || shownLines.value.has(p.line)))
-const drawn = computed(() => within.value.filter(standingHere))
-/** What else could stand here, of lines that have no picture now. */
-const others = computed(() =>
-  within.value.filter((of) => !standingHere(of)).flatMap((of) => of.pictures.map((picture) => ({ line: of.line, picture }))),
-)
+const within = computed(() => props.pictures.filter((p) => p.pictures.length && (p.line === 0 || shownLines.value.has(p.line))))
+/** One picture at a time: of the stroke pointed at, else as chosen, else of the newest stroke that has one. */
+const turned = ref<number | null>(null)
+const drawn = computed(() => {
+  const pointed = looked.value === null ? null : lineOf(looked.value)
+  const of = (line: number | null) => within.value.find((p) => p.line === line && standingHere(p))
+  const newest = () => within.value.filter(standingHere).at(-1) ?? within.value[0]
+  return of(pointed) ?? within.value.find((p) => p.line === turned.value) ?? newest()
+})
+const place = computed(() => (drawn.value ? within.value.indexOf(drawn.value) : -1))
+const turnTo = (by: number) => (turned.value = within.value.at((place.value + by) % within.value.length)?.line ?? null)
 
 const margin = useTemplateRef('margin')
 const table = useTemplateRef('table')
@@ -80,7 +85,7 @@ const tops = ref<number[]>([])
 const height = ref(0)
 
 /** Each reason at the height of its row, below the one before it. */
-function place() {
+function settle() {
   const list = margin.value
   const board = table.value
   if (!list || !board) return
@@ -95,10 +100,10 @@ function place() {
   })
   height.value = Math.max(free, board.offsetHeight)
 }
-useResizeObserver(margin, place)
-useResizeObserver(items, place)
-useResizeObserver(table, place)
-watch(reasons, () => void nextTick(place))
+useResizeObserver(margin, settle)
+useResizeObserver(items, settle)
+useResizeObserver(table, settle)
+watch(reasons, () => void nextTick(settle))
 </script>
 
 <template>
@@ -129,27 +134,19 @@ watch(reasons, () => void nextTick(place))
     </ol>
     <div class="on-paper">
       <div ref="table" class="paper"><ColumnWork :board="board" :strokes="upTo" :fresh="partly || looked !== null" /></div>
-      <div v-if="drawn.length || others.length" class="board-pictures">
+      <div v-if="drawn" class="board-pictures">
         <LinePicture
-          v-for="of in drawn"
-          :key="of.line"
-          :of="of"
-          :chosen="edits.edits.value.pictures?.[of.line]"
-          @choose="edits.showPicture(of.line, $event)"
+          :key="drawn.line"
+          :of="drawn"
+          :chosen="edits.edits.value.pictures?.[drawn.line]"
+          @choose="edits.showPicture(drawn.line, $event)"
           @told="emit('told', $event)"
         />
-        <div v-if="others.length" class="other-pictures" role="group" aria-label="Other pictures">
-          <button
-            v-for="{ line, picture } in others"
-            :key="`${line}-${picture.kind}`"
-            type="button"
-            class="quiet-button"
-            :title="picture.caption"
-            @click="edits.showPicture(line, picture.kind)"
-          >
-            {{ picture.name }}
-          </button>
-        </div>
+        <p v-if="within.length > 1" class="picture-turns">
+          <button type="button" class="quiet-button" aria-label="Picture before" @click="turnTo(-1)">‹</button>
+          picture {{ place + 1 }} of {{ within.length }}
+          <button type="button" class="quiet-button" aria-label="Next picture" @click="turnTo(1)">›</button>
+        </p>
       </div>
     </div>
     <LineTools
@@ -228,20 +225,18 @@ watch(reasons, () => void nextTick(place))
 
 .board-pictures {
   padding-top: 0.4rem;
-  display: grid;
-  gap: 0.2rem;
+  position: relative;
   margin-left: -1.2rem;
 }
 
-.other-pictures {
-  padding-left: 1.2rem;
-  opacity: 0;
+.board-pictures :deep(.captioned) {
+  flex-wrap: wrap;
 }
 
-.line.stacked:hover .other-pictures,
-.line.stacked:focus-within .other-pictures {
+.picture-turns {
   padding-left: 1.2rem;
-  opacity: 1;
+  font-size: 0.84rem;
+  color: var(--quiet);
 }
 
 .stroke-reason.tucked {
@@ -264,6 +259,10 @@ watch(reasons, () => void nextTick(place))
     grid-column: 1;
     grid-row: 1;
     padding-inline: 0;
+  }
+
+  .board-pictures {
+    margin-left: 0;
   }
 
   .line.stacked .strokes.reason {

@@ -164,7 +164,7 @@ defineExpose({ focusedLine, stepLine })
   border-top: 1px solid var(--rule-soft);
 }
 
-.line:has(.line-picture:not(.bare)) :deep(.reason) {
+.line:not(.stacked):has(.line-picture:not(.bare)) :deep(.reason) {
   grid-row: 1 / span 2;
 }
 
@@ -322,7 +322,7 @@ defineExpose({ focusedLine, stepLine })
   }
 
   .line :deep(.reason),
-  .line:has(.line-picture:not(.bare)) :deep(.reason) {
+  .line:not(.stacked):has(.line-picture:not(.bare)) :deep(.reason) {
     grid-row: auto;
     padding: 0.2rem 0;
   }

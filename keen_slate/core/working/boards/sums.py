@@ -77,7 +77,8 @@ def work_columns(drawing: Drawing, begun: Columns, steps: list[tuple[int | None,
                     drawing.write(ground.numbers[0], ground.column(now, at), digit)
         else:
             _write_result(drawing, before, after, ground)
-            if before.places and before.at == ones:
+            # The point comes with the ones, which the last step may write together with its own digit.
+            if before.places and (before.at == ones or (before.at > ones and not isinstance(after, Columns))):
                 drawing.write(ground.result, ground.column(now, ones), ".", "sign", "point")
         drawing.end(step.said, getattr(step.by, "question", ""))
         now = after if isinstance(after, Columns) else now
