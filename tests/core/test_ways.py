@@ -4,11 +4,13 @@ with a true reason elsewhere."""
 import re
 import unittest
 from fractions import Fraction
+from math import lcm
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.machine.school import school_from
+from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import evaluate
 from keen_slate.core.reading.reading import read
 from keen_slate.core.saying.say import say
@@ -72,3 +74,85 @@ class WhereItFits(unittest.TestCase):
         self.assertEqual("to-improper" in rules, first < second, text)
         self.assertNotIn("regroup", rules)
         self.assertEqual(evaluate(working.answer), whole + first - less_whole - second, text)
+
+
+class Comparing(unittest.TestCase):
+    """Each way decides where it can by the fractions' own values, and says of them what is so."""
+
+    def compared(self, a: int, b: int, c: int, d: int, way: str) -> Working:
+        working = by(f"compare {a}/{b} and {c}/{d}", comparing=way)
+        one, other = Fraction(a, b), Fraction(c, d)
+        sign = "<" if one < other else ">" if one > other else "="
+        self.assertEqual(text_of(working.answer), f"{a}/{b} {sign} {c}/{d}")
+        return working
+
+    @searched(400)
+    @given(SMALL, BOTTOM, SMALL, BOTTOM)
+    def test_a_mark_decides_where_it_lies_between(self, a: int, b: int, c: int, d: int) -> None:
+        for way, mark in (("half", Fraction(1, 2)), ("whole", Fraction(1))):
+            working = self.compared(a, b, c, d, way)
+            low, high = sorted((Fraction(a, b), Fraction(c, d)))
+            decides = b != d and low <= mark <= high and low != high
+            self.assertEqual(f"judge-by-{way}" in [line.rule for line in working.lines], decides)
+            self.assertEqual(bool(working.refused), b != d and not decides)
+            said = say(working.lines[1].said if decides else working.refused[0].why) if b != d else ""
+            for text in re.findall(r"(\d+/\d+) is more than a (?:half|whole)", said):
+                self.assertGreater(Fraction(text), mark, said)
+            for text in re.findall(r"(\d+/\d+) is less than a (?:half|whole)", said):
+                self.assertLess(Fraction(text), mark, said)
+            for twice in re.findall(r"twice (\d+) is (\d+), (less|more) than (\d+)", said):
+                self.assertEqual(2 * int(twice[0]), int(twice[1]))
+                self.assertEqual(twice[2] == "less", int(twice[1]) < int(twice[3]))
+            if both := re.search(r"are both (less|more) than", said):
+                self.assertTrue(high <= mark if both[1] == "less" else low >= mark, said)
+
+    @searched(300)
+    @given(SMALL, BOTTOM, SMALL, BOTTOM)
+    def test_what_is_missing(self, a: int, b: int, c: int, d: int) -> None:
+        working = self.compared(a, b, c, d, "gap")
+        decides = b != d and b - a == d - c > 0
+        self.assertEqual("judge-by-gap" in [line.rule for line in working.lines], decides)
+        if decides:
+            lacks = re.findall(r"(\d+/\d+) lacks (\d+/\d+)", say(working.lines[1].said))
+            self.assertEqual([Fraction(f) + Fraction(gap) for f, gap in lacks], [1, 1])
+        elif b != d:
+            for text, gap in re.findall(r"(\d+/\d+) lacks (\d+)\b", say(working.refused[0].why)):
+                self.assertEqual(int(text.split("/")[1]) - int(text.split("/")[0]), int(gap))
+
+    @searched(300)
+    @given(SMALL, BOTTOM, SMALL, BOTTOM)
+    def test_equal_tops_and_cross_products(self, a: int, b: int, c: int, d: int) -> None:
+        if b == d:
+            return
+        lines = [text_of(line.expr) for line in self.compared(a, b, c, d, "equal-tops").lines]
+        top = lcm(a, c)
+        if a != c:
+            self.assertEqual(lines[1], f"{top}/{b * top // a} and {top}/{d * top // c}")
+        working = self.compared(a, b, c, d, "cross-products")
+        self.assertEqual(text_of(working.lines[1].expr), f"{a * d}/{b * d} and {c * b}/{b * d}")
+        self.assertIn(f"{a} × {d} = {a * d} and {c} × {b} = {c * b}", say(working.lines[1].said))
+
+    # By hand: what is said of the pieces where the tops are equal.
+    BY_HAND = (
+        ("compare 3/4 and 5/6", "15 pieces of each, and eighteenths are larger than twentieths."),
+        ("compare 1/3 and 1/4", "One piece of each, and thirds are larger than quarters."),
+        ("order 1/2, 3/5, 4/7", "12 pieces of each: the larger the bottom, the smaller the pieces."),
+    )
+
+    def test_by_hand(self) -> None:
+        for text, said in self.BY_HAND:
+            self.assertIn(said, [say(line.said) for line in by(text, comparing="equal-tops").lines])
+
+    def test_more_than_two_and_wholes_are_refused_with_a_reason(self) -> None:
+        for text, way, why in (
+            ("order 1/2, 3/5, 4/7", "half", "This compares two fractions, and there are 3."),
+            ("order 1/2, 3/5, 4/7", "cross-products", "This compares two fractions, and there are 3."),
+            ("compare 7/6 and 3/4", "gap", "7/6 lacks nothing of a whole."),
+            ("compare 3/6 and 1/2", "half", "3/6 and 1/2 are both a half, so a half does not decide."),
+            (
+                "compare 2 3/4 and 2 5/6",
+                "equal-tops",
+                "There are wholes beside the fractions: these are compared first",
+            ),
+        ):
+            self.assertTrue(say(by(text, comparing=way).refused[0].why).startswith(why), text)

@@ -9,6 +9,7 @@ from keen_slate.core.curriculum.sources import DECIMAL_MISCONCEPTIONS, FRACTIONS
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, evaluate
+from keen_slate.core.rules.comparing import are_two, fractions_in
 
 Key = Callable[[Expr], Fraction | None]
 
@@ -100,6 +101,23 @@ def smaller_gap_is_larger(expr: Expr) -> Move | Impasse | None:
     return _judged(expr, key)
 
 
+def products_swapped(expr: Expr) -> Move | Impasse | None:
+    """Each cross product is set at the fraction whose bottom it begins with: 3 × 6 is counted for 5/6.
+
+    >>> products_swapped(read("compare 3/4 and 5/6").expr).after.claims
+    ('>',)
+    """
+    fractions = fractions_in(expr)
+    if not are_two(fractions) or not isinstance(expr, Comparison) or not expr.pair:
+        return None
+    first, second = fractions
+
+    def key(number: Expr) -> Fraction | None:
+        return (second if number == first else first).value
+
+    return _judged(expr, key)
+
+
 LONGER_IS_LARGER = MalRule(
     id="longer-is-larger",
     goals=("compare",),
@@ -155,10 +173,25 @@ SMALLER_GAP_IS_LARGER = MalRule(
     source=PRACTICE,
 )
 
+PRODUCTS_SWAPPED = MalRule(
+    id="products-swapped",
+    goals=("cross-items",),
+    apply=products_swapped,
+    kind="value",
+    name="Cross products at the wrong fraction",
+    belief="a product belongs to the fraction whose {bottom} is in it",
+    shows="For 3/4 and 5/6 the product 3 × 6 is counted for 5/6.",
+    question="Whose {top} is in each product?",
+    picture="crossing",
+    met=COMPARE,
+    source=PRACTICE,
+)
+
 MAL_RULES = (
     LONGER_IS_LARGER,
     SHORTER_IS_LARGER,
     LARGER_BOTTOM_IS_LARGER,
     SMALLER_GAP_IS_LARGER,
+    PRODUCTS_SWAPPED,
 )
 """The likelier first."""

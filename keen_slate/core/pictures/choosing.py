@@ -20,7 +20,7 @@ from keen_slate.core.pictures.adding import (
     sum_on_a_line,
     taken_back,
 )
-from keen_slate.core.pictures.comparing import given, judged, rounded
+from keen_slate.core.pictures.comparing import crossed_out, given, judged, rounded
 from keen_slate.core.pictures.lines import as_places
 from keen_slate.core.pictures.multiplying import divided, inverted, multiplied, percent_read
 from keen_slate.core.pictures.quantities import Quantities, numbers_of
@@ -191,7 +191,11 @@ _PROOFS: dict[GoalId, Callable[[Step, Quantities], Proofs]] = {
     "share-amount": multiplied,
     "percents-as-fractions": percent_read,
     "percents-as-decimals": percent_read,
+    "cross-items": crossed_out,
     "judge": judged,
+    "judge-by-gap": judged,
+    "judge-by-half": judged,
+    "judge-by-whole": judged,
     "round": rounded,
     "write-fraction": hundredths,
     "read-decimal": hundredths,

@@ -46,9 +46,10 @@ def judged(step: Step, quantities: Quantities) -> Proofs:
     if rows and finer and len(rows) <= MOST_COMPARED:
         bottom = lcm(*(r.pieces for r in finer))
         tops = tuple(int(r.length * bottom) for r in finer)
-        if written == items:
+        if written == items or len({r.pieces for r in finer}) > 1:
             longest = None if len(set(tops)) == 1 else written[tops.index(max(tops))]
-            proofs.append(Proof(Strips(rows), Say.of(seen.longer, given=written, longest=longest)))
+            drawn = rows if written == items else finer
+            proofs.append(Proof(Strips(drawn), Say.of(seen.longer, given=written, longest=longest)))
         else:
             said = Say.of(seen.cut_finer, given=written, tops=tops, bottom=bottom)
             proofs.append(Proof(Strips((*rows, *finer) if len(rows) == 2 else finer), said))
@@ -70,6 +71,16 @@ def judged(step: Step, quantities: Quantities) -> Proofs:
         one, other = fractions
         proofs.append(crossing(one, other, "<" if one.value < other.value else ">" if one.value > other.value else "="))
     return proofs
+
+
+def crossed_out(step: Step, _: Quantities) -> Proofs:
+    """The two products of a comparison."""
+    state = step.before
+    fractions = [n for n in state.written if isinstance(n, CommonFraction)] if isinstance(state, Comparison) else []
+    if len(fractions) != 2:
+        return []
+    one, other = fractions
+    return [crossing(one, other, "<" if one.value < other.value else ">" if one.value > other.value else "=")]
 
 
 def rounded(step: Step, _: Quantities) -> Proofs:

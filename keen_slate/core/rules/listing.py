@@ -23,7 +23,12 @@ from keen_slate.core.rules import (
 PLANS = (
     Plan("answer", plans.answer),
     Plan("finish", plans.finish),
-    Plan("compare", plans.compare),
+    Plan("compare", plans.compare, ("comparing", "one-size")),
+    Plan("compare", plans.with_equal_tops, ("comparing", "equal-tops")),
+    Plan("compare", plans.comparing_by("judge-by-half", comparing.half_decides), ("comparing", "half")),
+    Plan("compare", plans.comparing_by("judge-by-whole", comparing.whole_decides), ("comparing", "whole")),
+    Plan("compare", plans.comparing_by("judge-by-gap", comparing.lack_as_many), ("comparing", "gap")),
+    Plan("compare", plans.comparing_by("cross-items", comparing.are_two), ("comparing", "cross-products")),
     Plan("fill", plans.fill),
     Plan("work-out", plans.work_out),
     Plan("add-up", plans.add_up, ("signs", "as-written")),

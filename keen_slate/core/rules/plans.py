@@ -47,6 +47,7 @@ from keen_slate.core.problem.tree import (
     is_zero,
     walk,
 )
+from keen_slate.core.rules.comparing import fractions_in
 from keen_slate.core.rules.converting import places_of
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
 
@@ -591,6 +592,27 @@ def compare(expr: Expr) -> Opening:
         return "mixed-items", ()
     bottoms = {part.denominator for _, part in parts if part is not None}
     return ("rename-items" if len(bottoms) > 1 and len(wholes) < len(items) else "judge"), ()
+
+
+def comparing_by(goal: GoalId, decides: Callable[[tuple[CommonFraction, ...]], bool]) -> Callable[[Expr], Opening]:
+    """Another way for fractions with different bottoms, where it decides; in one size elsewhere."""
+
+    def opens(expr: Expr) -> Opening:
+        assert isinstance(expr, Comparison)
+        fractions = () if expr.judged else fractions_in(expr)
+        return (goal, ()) if fractions and decides(fractions) else compare(expr)
+
+    return opens
+
+
+def with_equal_tops(expr: Expr) -> Opening:
+    """As many pieces of each; then their sizes are judged."""
+    assert isinstance(expr, Comparison)
+    fractions = () if expr.judged else fractions_in(expr)
+    tops = {f.numerator for f in fractions}
+    if not fractions or 0 in tops:
+        return compare(expr)
+    return ("equal-top-items" if len(tops) > 1 else "judge"), ()
 
 
 def fill(expr: Expr) -> Opening:

@@ -257,6 +257,35 @@ FACETS = (
         ),
     ),
     Facet(
+        "comparing",
+        "Comparing fractions",
+        (
+            Choice("one-size", "one size of piece", "All in pieces of one size, then their number is compared."),
+            Choice(
+                "equal-tops",
+                "equal {top}s",
+                "As many pieces of each: then the size of a piece decides.",
+                refuses=refusing.no_equal_tops,
+            ),
+            Choice(
+                "half", "beside a half", "One is more than a half, the other less.", refuses=refusing.no_half_between
+            ),
+            Choice(
+                "whole",
+                "beside a whole",
+                "One is more than a whole, the other less.",
+                refuses=refusing.no_whole_between,
+            ),
+            Choice("gap", "what is missing", "Both lack as many pieces of a whole.", refuses=refusing.gaps_differ),
+            Choice(
+                "cross-products",
+                "cross products",
+                "Each {top} times the other {bottom}. Hides the renaming.",
+                refuses=refusing.not_two_to_compare,
+            ),
+        ),
+    ),
+    Facet(
         "signs",
         "Subtraction",
         (

@@ -4,11 +4,23 @@ A choice is only refused where the problem would have used it: a problem without
 common denominator.
 """
 
+from collections.abc import Callable
 from itertools import combinations
 from math import lcm
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.tree import Expr, Product, Sum, children, decimal_places, evaluate, is_numeral, walk
+from keen_slate.core.problem.tree import (
+    Comparison,
+    Expr,
+    Product,
+    Sum,
+    children,
+    decimal_places,
+    evaluate,
+    is_numeral,
+    walk,
+)
+from keen_slate.core.rules.comparing import are_two, half_decides, lack_as_many, whole_decides
 from keen_slate.core.saying import refusals
 from keen_slate.core.saying.say import Say
 
@@ -116,3 +128,44 @@ def a_decimal_never_ends(expr: Expr, chosen: dict[str, str]) -> Say | None:  # n
         if decimal_places(evaluate(number)) is None:
             return Say.of(refusals.refuse_decimals, number=number)
     return None
+
+
+def _compared(expr: Expr) -> tuple[tuple[CommonFraction, ...], Say | None]:
+    """The fractions that a problem compares, and why only one size of piece serves them; nothing where it does not."""
+    if not isinstance(expr, Comparison):
+        return (), None
+    numbers = [n for n in expr.written if isinstance(n, (CommonFraction, MixedNumber, Whole))]
+    bottoms = {n.denominator for n in numbers if not isinstance(n, Whole)}
+    if len(numbers) < len(expr.written) or len(bottoms) < 2:
+        return (), None
+    fractions = tuple(n for n in numbers if isinstance(n, CommonFraction))
+    if len(fractions) < len(numbers):
+        return fractions, Say.of(refusals.refuse_comparing_wholes)
+    return fractions, None
+
+
+def _refused_unless(
+    decides: Callable[[tuple[CommonFraction, ...]], bool], why: Callable[[tuple[CommonFraction, ...]], Say]
+) -> Callable[[Expr, dict[str, str]], Say | None]:
+    def refuses(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
+        fractions, wholes = _compared(expr)
+        if wholes is not None or not fractions:
+            return wholes
+        if decides(fractions):
+            return None
+        return Say.of(refusals.refuse_comparing_many, count=len(fractions)) if len(fractions) > 2 else why(fractions)
+
+    return refuses
+
+
+no_half_between = _refused_unless(half_decides, lambda f: Say.of(refusals.refuse_by_half, fractions=f))
+no_whole_between = _refused_unless(whole_decides, lambda f: Say.of(refusals.refuse_by_whole, fractions=f))
+gaps_differ = _refused_unless(lack_as_many, lambda f: Say.of(refusals.refuse_by_gap, fractions=f))
+not_two_to_compare = _refused_unless(are_two, lambda f: Say.of(refusals.refuse_comparing_many, count=len(f)))
+
+
+def no_equal_tops(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
+    fractions, wholes = _compared(expr)
+    if wholes is None and any(f.numerator == 0 for f in fractions):
+        return Say.of(refusals.refuse_equal_tops)
+    return wholes
