@@ -12,12 +12,14 @@ from keen_slate.core.diagnosis.disproving import simplest
 from keen_slate.core.diagnosis.refuting import Refutation, how_it_shows, refutation
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.twins import twins
+from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.shapes import Bars, Jumps, Strips
 from keen_slate.core.problem.tree import evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.saying.say import say
+from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from tests.core.test_mal_rules import rows
 from tests.support.arithmetic import value_of_line
@@ -43,12 +45,12 @@ def worth(number: str) -> Fraction:
 
 
 class Refuting(unittest.TestCase):
-    def judged(self, text: str, seen: dict[str, int] | None = None) -> None:
+    def judged(self, text: str, seen: dict[str, int] | None = None, school: dict[str, str] | None = None) -> None:
         try:
             problem = read(text)
         except UnreadableProblem:
             return
-        second = look_twice(problem)
+        second = look_twice(problem, school_from(FACETS, school or {}))
         for wrong in (*second.likely_wrong, *second.form_only):
             if seen is not None:
                 seen[wrong.mistake] = seen.get(wrong.mistake, 0) + 1
@@ -125,7 +127,7 @@ class Refuting(unittest.TestCase):
     def test_every_mistake_on_its_own_items(self) -> None:
         seen: dict[str, int] = {}
         for row in rows():
-            self.judged(row.problem, seen)
+            self.judged(row.problem, seen, row.school)
         self.assertLessEqual(set(BY_ID) - set(seen), set(), "not looked at")
 
     @only_deep

@@ -30,10 +30,7 @@ REFUSALS = (
         "Cross products hide whether the part is enough; take improper fractions to use them here.",
     ),
     ("make-a-whole", "first", "1/2 + 1/3 + 1/4", "No two parts make a whole here."),
-    (
-        "subtracting", "count-back", "5 1/4 − 2 5/6",
-        "Counting back needs pieces of one size; here are quarters and sixths.",
-    ),
+    ("comparing", "half", "compare 3/4 and 5/6", "3/4 and 5/6 are both more than a half, so a half does not decide."),
     ("mixed-kinds", "decimals", "0.5 + 1/3", "1/3 never ends as a decimal; fractions are exact."),
 )  # fmt: skip
 
@@ -56,7 +53,13 @@ class Refusing(unittest.TestCase):
             )
 
     def test_nothing_is_refused_where_it_would_not_be_used(self) -> None:
-        school = by(denominators="keep-one", subtracting="count-back", make_a_whole="first", mixed_kinds="decimals")
+        school = by(
+            denominators="keep-one",
+            comparing="gap",
+            percents="tens-and-fives",
+            make_a_whole="first",
+            mixed_kinds="decimals",
+        )
         for text in ("2 × 3", "1.5 + 2", "1/5 + 2/5"):
             self.assertEqual(work(read(text), school).refused, ())
 

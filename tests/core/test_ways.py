@@ -4,7 +4,7 @@ with a true reason elsewhere."""
 import re
 import unittest
 from fractions import Fraction
-from math import lcm
+from math import gcd, lcm, prod
 
 from hypothesis import given
 from hypothesis import strategies as st
@@ -156,3 +156,62 @@ class Comparing(unittest.TestCase):
             ),
         ):
             self.assertTrue(say(by(text, comparing=way).refused[0].why).startswith(why), text)
+
+
+class Percents(unittest.TestCase):
+    @searched(200)
+    @given(st.integers(1, 240), st.integers(1, 400), st.integers(0, 2))
+    def test_by_tens_and_fives(self, percent: int, digits: int, places: int) -> None:
+        """The parts add up, every sentence of the amount is so, and all percents are there."""
+        amount = f"{digits / 10**places:.{places}f}"
+        working = by(f"{percent}% of {amount}", percents="tens-and-fives")
+        whole = Fraction(digits, 10**places)
+        self.assertEqual((evaluate(working.answer), working.refused), (whole * percent / 100, ()))
+        said = say(working.lines[1].said)
+        parts = re.findall(r"(\d+)% of [\d.]+ is ([\d.]*\d)", said)
+        for size, worth in parts:
+            self.assertEqual(whole * int(size) / 100, Fraction(worth), said)
+        for total, often, worth in re.findall(r"(\d+)% is (twice|\d+ times) ([\d.]*\d)", said):
+            count = 2 if often == "twice" else int(often.split()[0])
+            self.assertEqual(whole * int(total) / 100, count * Fraction(worth), said)
+        self.assertLessEqual({int(size) for size, _ in parts}, {100, 10, 5, 1})
+
+    def test_what_is_no_whole_number_of_percents_of_one_amount_is_refused(self) -> None:
+        for text in ("12.5% of 40", "35% of 3/4", "100 − 35% × 140", "35% × 20 × 2"):
+            self.assertEqual([r.choice for r in by(text, percents="tens-and-fives").refused], ["tens-and-fives"], text)
+        self.assertEqual(by("35% + 20%", percents="tens-and-fives").refused, ())
+
+
+class CountingBack(unittest.TestCase):
+    @searched(200)
+    @given(SMALL, SMALL, BOTTOM, SMALL, SMALL, BOTTOM)
+    def test_after_renaming(self, m: int, a: int, b: int, n: int, c: int, d: int) -> None:
+        first, second = m + Fraction(a % b, b), n + Fraction(c % d, d)
+        if first <= second:
+            return
+        working = by(f"{m} {a % b}/{b} − {n} {c % d}/{d}", subtracting="count-back")
+        self.assertEqual((evaluate(working.answer), working.refused), (first - second, ()))
+
+    def test_by_hand(self) -> None:
+        lines = [text_of(line.expr) for line in by("6 1/4 − 2 5/6", subtracting="count-back").lines]
+        self.assertEqual(
+            lines,
+            ["6 1/4 − 2 5/6", "6 3/12 − 2 10/12", "6 3/12 − 2 − 10/12", "4 3/12 − 10/12", "4 − 7/12", "3 5/12"],
+        )
+
+
+class Cancelling(unittest.TestCase):
+    @searched(200)
+    @given(st.lists(st.tuples(SMALL, BOTTOM), min_size=2, max_size=5))
+    def test_across_all_that_is_multiplied(self, pairs: list[tuple[int, int]]) -> None:
+        """After the one line of cancelling no top shares a factor with a bottom, so nothing is left to simplify."""
+        text = " × ".join(f"{a}/{b}" for a, b in pairs)
+        working = by(text, multiplying="cancel-first")
+        exact = prod((Fraction(a, b) for a, b in pairs), start=Fraction(1))
+        self.assertEqual(evaluate(working.answer), exact)
+        rules = [line.rule for line in working.lines]
+        shares = gcd(prod(a for a, _ in pairs), prod(b for _, b in pairs)) > 1
+        self.assertEqual((rules.count("cancel"), "simplify" in rules), (int(shares), False))
+        if shares:
+            for top, bottom, factor in re.findall(r"(\d+) and (\d+) by (\d+)", say(working.lines[1].said)):
+                self.assertEqual((int(top) % int(factor), int(bottom) % int(factor)), (0, 0))

@@ -187,7 +187,13 @@ class Api(unittest.TestCase):
         self.assertFalse(facets["multiplying"]["matters"])
         costs = {c["id"]: c for c in facets["subtracting"]["choices"]}
         self.assertEqual((costs["regroup"]["largest"], costs["improper"]["largest"]), ("15", "75"))
-        self.assertIn("pieces of one size", costs["count-back"]["refused"])
+        self.assertEqual((costs["count-back"]["refused"], costs["count-back"]["largest"]), (None, "12"))
+        ways = {f["id"]: f for f in self.post("/api/ways", text="compare 3/4 and 5/6")["facets"]}
+        refused = {c["id"]: c["refused"] for c in ways["comparing"]["choices"]}
+        self.assertEqual(refused["half"], "3/4 and 5/6 are both more than a half, so a half does not decide.")
+        self.assertEqual(
+            [way for way, why in refused.items() if not why], ["one-size", "equal-tops", "gap", "cross-products"]
+        )
 
     def test_school_changes_the_working_and_not_the_answer(self) -> None:
         worked = self.post("/api/work", text="6 1/4 - 2 5/6", school={"subtracting": "improper"})

@@ -7,6 +7,7 @@ from keen_slate.core.curriculum.sources import DECIMAL_MISCONCEPTIONS, FRACTIONS
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, mixed_form
 from keen_slate.core.problem.tree import Expr, Factor, Product, children, decimal_for, decimal_places, evaluate
+from keen_slate.core.rules.converting import percent_of_amount
 from keen_slate.core.rules.decimal_division import with_numbers
 from keen_slate.core.rules.factors import first_pair, pair_replaced
 
@@ -245,6 +246,19 @@ def percent_sign_ignored(expr: Expr) -> Move | Impasse | None:
     return Move(with_numbers(expr, lambda n: n.of if isinstance(n, Percent) else n))
 
 
+def percent_as_divisor(expr: Expr) -> Move | Impasse | None:
+    """So many percent are taken for one part of so many: 20% of 80 becomes 80 ÷ 20.
+
+    >>> text_of(percent_as_divisor(read("20% of 80").expr).after)
+    '80 ÷ 20'
+    """
+    found = percent_of_amount(expr)
+    if found is None:
+        return None
+    percent, amount = found
+    return Move(Product((Factor(amount), Factor(Whole(percent), divide=True))))
+
+
 WHOLE_MULTIPLIES_BOTH = MalRule(
     id="whole-multiplies-both",
     goals=("multiply-fractions",),
@@ -354,6 +368,18 @@ PERCENT_SIGN_IGNORED = MalRule(
     met=PERCENTS,
     source=PRACTICE,
 )
+PERCENT_AS_DIVISOR = MalRule(
+    id="percent-as-divisor",
+    goals=("percents-as-fractions", "percents-as-decimals"),
+    apply=percent_as_divisor,
+    name="The percent taken for a divisor",
+    belief="so many percent are one part out of so many",
+    shows="20% of 80 = 80 ÷ 20 = 4.",
+    question="How often does the percent go into a hundred?",
+    picture="square",
+    met=PERCENTS,
+    source=PRACTICE,
+)
 TEN_APPENDS_ZERO = MalRule(
     id="ten-appends-zero",
     goals=("multiply-decimals",),
@@ -403,6 +429,7 @@ MAL_RULES = (
     POINT_LOST_IN_QUOTIENT,
     POINT_AS_IN_DIVIDEND,
     PERCENT_SIGN_IGNORED,
+    PERCENT_AS_DIVISOR,
     TEN_APPENDS_ZERO,
     REMAINDER_AS_DECIMAL,
     NEIGHBOURING_FACT,

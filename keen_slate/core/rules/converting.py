@@ -1,5 +1,6 @@
 """A number written in another form: improper, fraction, decimal, percent; and rounding."""
 
+from dataclasses import replace
 from fractions import Fraction
 
 from keen_slate.core.machine.engine import Impasse, Move, Owned, Rule
@@ -22,8 +23,10 @@ from keen_slate.core.problem.tree import (
     Convert,
     Estimating,
     Expr,
+    Factor,
     Left,
     Negative,
+    Product,
     Rounding,
     Sum,
     Term,
@@ -137,6 +140,46 @@ def percents_as_decimals(expr: Expr) -> Move:
 
     after = with_numbers(expr, as_decimal)
     return Move(after, Say.of(other_forms.percents_as_fractions, changed=tuple(changed.items())))
+
+
+def percent_of_amount(expr: Expr) -> tuple[int, Whole | DecimalNumeral] | None:
+    """So many whole percents of an amount that is no fraction; None for everything else.
+
+    >>> percent_of_amount(read("35% of 140").expr)
+    (35, Whole(n=140))
+    """
+    if not isinstance(expr, Product) or len(expr.factors) != 2 or any(f.divide for f in expr.factors):
+        return None
+    numbers = [f.expr for f in expr.factors]
+    percent = next((n for n in numbers if isinstance(n, Percent)), None)
+    amount = next((n for n in numbers if isinstance(n, (Whole, DecimalNumeral))), None)
+    if (
+        percent is None
+        or amount is None
+        or not isinstance(percent.of, Whole)
+        or not percent.of.n
+        or not evaluate(amount)
+    ):
+        return None
+    return percent.of.n, amount
+
+
+def percents_by_parts(expr: Expr) -> Move:
+    """A tenth, half of it and a hundredth of the amount, as often as each is in the percent: 35% of 140 is 3 × 14 + 7.
+
+    >>> text_of(percents_by_parts(read("35% of 140").expr).after)
+    '3 × 14 + 7'
+    """
+    found = percent_of_amount(expr)
+    if found is None:  # where a mistake has led elsewhere
+        return percents_as_fractions(expr)
+    percent, amount = found
+    hundreds, rest = divmod(percent, 100)
+    counts = ((hundreds, 100), (rest // 10, 10), (rest % 10 // 5, 5), (rest % 5, 1))
+    used = [(count, size, decimal_for(evaluate(amount) * size / 100)) for count, size in counts if count]
+    terms = [part if count == 1 else Product((Factor(Whole(count)), Factor(part))) for count, _, part in used]
+    after = Sum(tuple(Term(t) for t in terms)) if len(terms) > 1 else terms[0]
+    return Move(after, Say.of(other_forms.percents_by_parts, amount=amount, parts=tuple(used)))
 
 
 def repeating_as_fractions(expr: Expr) -> Move:
@@ -405,8 +448,23 @@ WRITE_DECIMAL = Rule(
     question="What place does the {bottom} name?",
     owns=decimal_on_paper,
 )
-PERCENTS_AS_FRACTIONS = Rule("percents-as-fractions", "percents-as-fractions", percents_as_fractions, "one-kind")
-PERCENTS_AS_DECIMALS = Rule("percents-as-decimals", "percents-as-decimals", percents_as_decimals, "one-kind")
+PERCENTS_AS_FRACTIONS = Rule(
+    "percents-as-fractions", "percents-as-fractions", percents_as_fractions, "one-kind", ("percents", "hundredths")
+)
+PERCENTS_AS_DECIMALS = Rule(
+    "percents-as-decimals", "percents-as-decimals", percents_as_decimals, "one-kind", ("percents", "hundredths")
+)
+PERCENTS_BY_PARTS = Rule(
+    "percents-by-parts",
+    "percents-as-fractions",
+    percents_by_parts,
+    "work",
+    ("percents", "tens-and-fives"),
+    question="How much is a tenth of it?",
+)
+PERCENTS_BY_PARTS_OF_DECIMALS = replace(
+    PERCENTS_BY_PARTS, id="percents-by-parts-of-decimals", goal="percents-as-decimals"
+)
 REPEATING_AS_FRACTIONS = Rule("repeating-as-fractions", "repeating-as-fractions", repeating_as_fractions, "one-kind")
 WRITE_EXPANDED = Rule("write-expanded", "write-expanded", write_expanded, "write", question="What is each digit worth?")
 WRITE_MEASURE = Rule("write-measure", "write-measure", write_measure, "write")
@@ -423,6 +481,8 @@ ROUND_TERMS = Rule("round-terms", "round-terms", round_terms, "write")
 
 RULES = (
     PERCENTS_AS_DECIMALS,
+    PERCENTS_BY_PARTS,
+    PERCENTS_BY_PARTS_OF_DECIMALS,
     PERCENTS_AS_FRACTIONS,
     REPEATING_AS_FRACTIONS,
     ROUND,

@@ -5,7 +5,7 @@ from math import gcd, lcm
 from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.numbers.forms import CommonFraction, Whole
 from keen_slate.core.problem.tree import Expr, Factor, Product, children
-from keen_slate.core.rules.factors import chained, first_pair, pair_replaced
+from keen_slate.core.rules.factors import chained, first_pair, multiplied_at_once, pair_replaced
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 
@@ -29,24 +29,26 @@ def multiply_fractions(expr: Expr) -> Move:
 
 
 def cancel(expr: Expr) -> Move:
-    """Factors common to a top and a bottom are taken out first: 2/3 × 9/4 = 1/1 × 3/2.
+    """Factors common to a top and a bottom are taken out first, across all that is multiplied: 2/3 × 9/4 = 1/1 × 3/2.
 
     >>> text_of(cancel(read("2/3 × 9/4").expr).after)
     '1 × 3/2'
+    >>> text_of(cancel(read("2/3 × 3/4 × 4/5").expr).after)
+    '1 × 1 × 2/5'
     """
     assert isinstance(expr, Product)
-    (a, b), (c, d) = (_over(x) for x in first_pair(expr))
-    tops, bottoms = [a, c], [b, d]
+    over = [_over(x) for x in multiplied_at_once(expr)]
+    tops, bottoms = [top for top, _ in over], [bottom for _, bottom in over]
     taken: list[tuple[int, int, int]] = []
-    for i in (0, 1):
-        for j in (1 - i, i):
+    for i in range(len(over)):
+        for j in (*(j for j in range(len(over)) if j != i), i):
             factor = gcd(tops[i], bottoms[j])
             if factor > 1 and tops[i]:
                 taken.append((tops[i], bottoms[j], factor))
                 tops[i] //= factor
                 bottoms[j] //= factor
-    pair = (Factor(_written(tops[0], bottoms[0])), Factor(_written(tops[1], bottoms[1])))
-    return Move(Product((*pair, *expr.factors[2:])), Say.of(calculating.cancel, taken=tuple(taken)))
+    reduced = (Factor(_written(top, bottom)) for top, bottom in zip(tops, bottoms, strict=True))
+    return Move(Product((*reduced, *expr.factors[len(over) :])), Say.of(calculating.cancel, taken=tuple(taken)))
 
 
 def _written(top: int, bottom: int) -> Expr:

@@ -49,6 +49,7 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.rules.comparing import fractions_in
 from keen_slate.core.rules.converting import places_of
+from keen_slate.core.rules.factors import multiplied_at_once
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
 
 Opening = tuple[GoalId, Path] | None
@@ -528,9 +529,8 @@ def points_shifted(expr: Expr) -> Opening:
 
 def cancelling_first(expr: Expr) -> Opening:
     """A factor common to a top and a bottom is taken out before multiplying."""
-    assert isinstance(expr, Product)
-    (a, b), (c, d) = (_over(f.expr) for f in expr.factors[:2])
-    can = any(x and gcd(x, y) > 1 for x in (a, c) for y in (b, d))
+    over = [_over(f) for f in multiplied_at_once(expr)]
+    can = any(x and gcd(x, y) > 1 for x, _ in over for _, y in over)
     return ("cancel" if can else "multiply-tops"), ()
 
 

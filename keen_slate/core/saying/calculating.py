@@ -3,7 +3,7 @@
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.saying.phrases import pieces, signed, signed_number
 from keen_slate.core.saying.say import Say, say
-from keen_slate.core.saying.words import listed, piece, sentence
+from keen_slate.core.saying.words import piece, sentence
 
 
 def problem(_: Manner) -> str:
@@ -41,7 +41,7 @@ def raise_(_: Manner, exponent: int) -> str:
 
 
 def cancel(_: Manner, taken: tuple[tuple[int, int, int], ...]) -> str:
-    divided = listed([f"{top} and {bottom} by {factor}" for top, bottom, factor in taken])
+    divided = "; ".join(f"{top} and {bottom} by {factor}" for top, bottom, factor in taken)
     return f"Cancel before multiplying: divide {divided}."
 
 

@@ -6,7 +6,7 @@ from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import running_text, text_of, unit_text
 from keen_slate.core.numbers.forms import RepeatingDecimal
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.saying.phrases import changes
+from keen_slate.core.saying.phrases import changes, times
 from keen_slate.core.saying.words import piece, place_name
 
 
@@ -45,6 +45,13 @@ def percent_to_decimal(_: Manner) -> str:
 
 def percents_as_fractions(w: Manner, changed: tuple[tuple[Expr, Expr], ...]) -> str:
     return f"A percent is a number of hundredths: {changes(changed, w)}."
+
+
+def percents_by_parts(w: Manner, amount: Expr, parts: tuple[tuple[int, int, Expr], ...]) -> str:
+    """Each part that is taken: how often, how many percent it is, and what it is worth."""
+    told = [f"{size}% of {text_of(amount, w)} is {text_of(worth, w)}" for _, size, worth in parts]
+    several = [f"{count * size}% is {times(count)} {text_of(worth, w)}" for count, size, worth in parts if count > 1]
+    return "; ".join([*told, *several]) + "."
 
 
 def repeating_as_fractions(w: Manner, changed: tuple[tuple[Expr, Expr], ...]) -> str:

@@ -6,7 +6,7 @@ from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.saying.words import listed, piece
+from keen_slate.core.saying.words import listed
 
 
 def refuse_keep_one(w: Manner, bottoms: tuple[int, ...]) -> str:
@@ -23,11 +23,6 @@ def refuse_cross_products_mixed(w: Manner) -> str:
 
 def refuse_make_a_whole(_: Manner) -> str:
     return "No two parts make a whole here."
-
-
-def refuse_count_back(w: Manner, bottoms: tuple[int, ...]) -> str:
-    sizes = listed([piece(b, w) for b in bottoms])
-    return f"Counting back needs pieces of one size; here are {sizes}."
 
 
 def refuse_negatives(_: Manner) -> str:
@@ -87,3 +82,7 @@ def refuse_by_gap(w: Manner, fractions: tuple[CommonFraction, ...]) -> str:
 
 def refuse_equal_tops(w: Manner) -> str:
     return f"A {w.top} of 0 stays 0 in pieces of every size."
+
+
+def refuse_tens_and_fives(_: Manner) -> str:
+    return "By tens and fives goes a whole number of percents of one amount, which is no fraction."

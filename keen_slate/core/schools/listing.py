@@ -101,8 +101,7 @@ FACETS = (
             Choice(
                 "count-back",
                 "count back",
-                "Back along the number line, wholes first. Needs pieces of one size.",
-                refuses=refusing.count_back_needs_like_parts,
+                "Back along the number line, wholes first, in pieces of one size.",
                 leads_elsewhere=True,
             ),
             Choice(
@@ -240,6 +239,20 @@ FACETS = (
         (
             Choice("reduce-at-end", "reduce at the end", "{0.35} is 35/100."),
             Choice("reduce-at-once", "reduce at once", "{0.35} is 7/20.", leads_elsewhere=True),
+        ),
+    ),
+    Facet(
+        "percents",
+        "Percents of an amount",
+        (
+            Choice("hundredths", "as hundredths", "A percent is written as hundredths, then multiplied."),
+            Choice(
+                "tens-and-fives",
+                "by tens and fives",
+                "A tenth of it, half of that, a hundredth: as often as each is in the percent.",
+                refuses=refusing.no_percent_of_an_amount,
+                leads_elsewhere=True,
+            ),
         ),
     ),
     Facet(

@@ -8,19 +8,22 @@ from collections.abc import Callable
 from itertools import combinations
 from math import lcm
 
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
 from keen_slate.core.problem.tree import (
     Comparison,
     Expr,
     Product,
     Sum,
+    calculation_in,
     children,
     decimal_places,
     evaluate,
     is_numeral,
+    tidy,
     walk,
 )
 from keen_slate.core.rules.comparing import are_two, half_decides, lack_as_many, whole_decides
+from keen_slate.core.rules.converting import percent_of_amount
 from keen_slate.core.saying import refusals
 from keen_slate.core.saying.say import Say
 
@@ -63,14 +66,6 @@ def no_whole_to_make(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa:
         if any((a.value + b.value).denominator == 1 for a, b in combinations(_parts(total), 2)):
             return None
     return Say.of(refusals.refuse_make_a_whole) if long else None
-
-
-def count_back_needs_like_parts(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
-    for total in _sums(expr):
-        bottoms = {p.denominator for p in _parts(total)}
-        if any(t.minus for t in total.terms) and len(bottoms) > 1:
-            return Say.of(refusals.refuse_count_back, bottoms=tuple(sorted(bottoms)))
-    return None
 
 
 def negatives_not_yet(expr: Expr, chosen: dict[str, str]) -> Say | None:
@@ -169,3 +164,10 @@ def no_equal_tops(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: AR
     if wholes is None and any(f.numerator == 0 for f in fractions):
         return Say.of(refusals.refuse_equal_tops)
     return wholes
+
+
+def no_percent_of_an_amount(expr: Expr, chosen: dict[str, str]) -> Say | None:  # noqa: ARG001
+    asked = any(isinstance(e, Percent) for e in walk(expr))
+    if not asked or percent_of_amount(tidy(calculation_in(expr))) is not None:
+        return None
+    return Say.of(refusals.refuse_tens_and_fives)
