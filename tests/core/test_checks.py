@@ -1,7 +1,8 @@
 """Checks of an answer: each is a working of its own, and each is judged here by fractions and decimals alone."""
 
+import re
 import unittest
-from decimal import Decimal
+from decimal import ROUND_HALF_UP, Decimal
 from fractions import Fraction
 from math import gcd
 from typing import Any
@@ -23,12 +24,12 @@ from tests.support.searching import searched
 
 # problem | checks in order | the inverse calculation, and what it comes back to. By hand.
 BY_HAND: tuple[Any, ...] = (
-    ("6 1/4 − 2 5/6", ["inverse", "another-school", "simplest-form"], "3 5/12 + 2 5/6", "6 1/4"),
-    ("2/3 + 1/4", ["inverse", "simplest-form"], "11/12 − 1/4", "2/3"),
+    ("6 1/4 − 2 5/6", ["inverse", "another-school", "rounded", "simplest-form"], "3 5/12 + 2 5/6", "6 1/4"),
+    ("2/3 + 1/4", ["inverse", "rounded", "simplest-form"], "11/12 − 1/4", "2/3"),
     ("3/4 × 2/3", ["inverse", "simplest-form"], "1/2 ÷ 2/3", "3/4"),
     ("3 ÷ 3/4", ["inverse", "decimals"], "4 × 3/4", "3"),
     ("6 3/4 − 4 1/2", ["inverse", "another-school", "decimals", "simplest-form"], "2 1/4 + 4 1/2", "6 3/4"),
-    ("1/2 + 1/3 + 1/6", [], None, None),
+    ("1/2 + 1/3 + 1/6", ["rounded"], None, None),
     ("compare 1/2 and 1/3", [], None, None),
     ("2/3 = ?/12", [], None, None),
 )
@@ -86,6 +87,42 @@ class Laws(unittest.TestCase):
         working = found["inverse"].working
         assert working is not None
         self.assertEqual(evaluate(working.answer), first)
+
+    # By hand, with a calculator: what is said of a sum in hundredths.
+    ROUNDED = (
+        ("2/3 + 1/4", "Rounded to hundredths: 0.67 + 0.25 = 0.92, and 11/12 is about 0.92."),
+        (
+            "1/3 + 1/3",
+            "Rounded to hundredths: 0.33 + 0.33 = 0.66, and 2/3 is about 0.67. Each number was rounded: "
+            "0.01 between them is no mistake.",
+        ),
+        ("6 1/4 − 2 5/6", "Rounded to hundredths: 6.25 − 2.83 = 3.42, and 3 5/12 is about 3.42."),
+    )
+
+    def test_rounded_by_hand(self) -> None:
+        for text, said in self.ROUNDED:
+            found = {c.id: c for c in checks_of(read(text))}
+            self.assertEqual(say(found["rounded"].said), said)
+
+    @searched(200)
+    @given(sums(4))
+    def test_rounded_to_hundredths_with_decimal(self, text: str) -> None:
+        """Against decimal's own rounding; what is called no mistake is within half a hundredth for each number."""
+        found = {c.id: c for c in checks_of(read(text))}
+        if "rounded" not in found:
+            return
+        said = say(found["rounded"].said)
+        calculation, total, about = re.findall(r": (.+) = ([\d.]+), and .+ is about ([\d.]+\d)", said)[0]
+        cents = Decimal("0.01")
+        exact = [Fraction(evaluate(t.expr)) for t in read(text).expr.terms]
+        as_decimals = [Decimal(f.numerator) / Decimal(f.denominator) for f in exact]
+        shown = [Decimal(n) for n in re.findall(r"\d+\.\d\d", calculation)]
+        self.assertEqual(shown, [d.quantize(cents, ROUND_HALF_UP) for d in as_decimals])
+        signs = [1, *(1 if s == "+" else -1 for s in re.findall(r" ([+−]) ", calculation))]
+        self.assertEqual(sum(s * n for s, n in zip(signs, shown, strict=True)), Decimal(total))
+        off = abs(Decimal(total) - Decimal(about))
+        self.assertLessEqual(off, Decimal("0.005") * (len(shown) + 1))
+        self.assertEqual("no mistake" in said, off != 0)
 
     @searched(150)
     @given(sums(2))

@@ -105,7 +105,7 @@ class Checking(unittest.TestCase):
         )
         decimals = found["decimals"]
         assert decimals.working is not None
-        self.assertEqual(text_of(decimals.working.lines[0].expr), "6.25 − 2.5")
+        self.assertEqual(text_of(decimals.working.lines[0].expr), "6.25 − 2.50")
         self.assertEqual(text_of(decimals.working.answer), "3.75")
         self.assertEqual(say(found["simplest-form"].said), "3 and 4 share no factor but 1: simplest form.")
 

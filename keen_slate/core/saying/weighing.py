@@ -2,6 +2,7 @@
 
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
+from keen_slate.core.numbers.forms import DecimalNumeral
 from keen_slate.core.problem.tree import Expr
 
 
@@ -37,8 +38,19 @@ def check_another_school(_: Manner) -> str:
     return "Work it another way: the answer must be the same."
 
 
-def check_decimals(_: Manner) -> str:
+def check_decimals(_: Manner, money: bool) -> str:
+    if money:
+        return "Every number here ends in hundredths, as money and metres do: work it in those."
     return "Every number here ends as a decimal: work it in decimals."
+
+
+def check_rounded(w: Manner, rounded: Expr, total: DecimalNumeral, answer: Expr, about: DecimalNumeral) -> str:
+    near = f"{text_of(rounded, w)} = {text_of(total, w)}, and {text_of(answer, w)} is about {text_of(about, w)}"
+    off = abs(total.digits - about.digits)
+    if not off:
+        return f"Rounded to hundredths: {near}."
+    apart = text_of(DecimalNumeral(off, 2), w)
+    return f"Rounded to hundredths: {near}. Each number was rounded: {apart} between them is no mistake."
 
 
 def check_simplest(w: Manner, top: int, bottom: int) -> str:

@@ -1,6 +1,7 @@
 """Checks of an answer as workings of their own."""
 
 from dataclasses import dataclass
+from fractions import Fraction
 from math import gcd
 
 from keen_slate.core.machine.school import School, school_from
@@ -26,10 +27,13 @@ from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
 
+MOST_ROUNDED = 4
+"""Terms of a sum that is checked in rounded decimals: with more of them they say too little."""
+
 
 @dataclass(frozen=True, slots=True)
 class Check:
-    """One way to check an answer: ``inverse``, ``another-school``, ``decimals`` or ``simplest-form``."""
+    """One way to check an answer: ``inverse``, ``another-school``, ``decimals``, ``rounded`` or ``simplest-form``."""
 
     id: str
     said: Say
@@ -45,6 +49,7 @@ def checks_of(problem: Problem, school: School = DEFAULT_SCHOOL) -> tuple[Check,
         _inverse(calculation_in(problem.expr), answer, school),
         _another_school(problem, school),
         _decimals(problem.expr, school),
+        _rounded(problem.expr, answer),
         _simplest(answer),
     ]
     return tuple(c for c in found if c is not None)
@@ -83,7 +88,7 @@ def _another_school(problem: Problem, school: School) -> Check | None:
 
 
 def _decimals(expr: Expr, school: School) -> Check | None:
-    """The same in decimals, where every number ends as one."""
+    """The same in decimals, where every number ends as one; in hundredths, as money and metres are, where all do."""
     if not isinstance(expr, (Sum, Product)) or not all(is_numeral(c) for c in children(expr)):
         return None
     numbers = children(expr)
@@ -91,8 +96,29 @@ def _decimals(expr: Expr, school: School) -> Check | None:
         return None
     if any(decimal_places(evaluate(n)) is None for n in numbers):
         return None
-    turned = with_numbers(expr, lambda n: decimal_for(evaluate(n)))
-    return Check("decimals", Say.of(weighing.check_decimals), work(Problem(turned), school))
+    money = isinstance(expr, Sum) and all((evaluate(n) * 100).denominator == 1 for n in numbers)
+    turned = with_numbers(expr, lambda n: _in_hundredths(evaluate(n)) if money else decimal_for(evaluate(n)))
+    return Check("decimals", Say.of(weighing.check_decimals, money=money), work(Problem(turned), school))
+
+
+def _in_hundredths(value: Fraction) -> DecimalNumeral:
+    """Rounded half up to two places, both written."""
+    return DecimalNumeral(int(value * 100 + Fraction(1, 2)), 2)
+
+
+def _rounded(expr: Expr, answer: Expr) -> Check | None:
+    """A sum with fractions that never end as decimals, in hundredths: near, and how near."""
+    if not isinstance(expr, Sum) or not all(is_numeral(c) for c in children(expr)) or len(expr.terms) > MOST_ROUNDED:
+        return None
+    if isinstance(answer, Negative) or all(decimal_places(evaluate(c)) is not None for c in children(expr)):
+        return None
+    rounded = Sum(tuple(Term(_in_hundredths(evaluate(t.expr)), t.minus) for t in expr.terms))
+    total = evaluate(rounded)
+    if total < 0:
+        return None
+    about = _in_hundredths(evaluate(answer))
+    said = Say.of(weighing.check_rounded, rounded=rounded, total=_in_hundredths(total), answer=answer, about=about)
+    return Check("rounded", said)
 
 
 def _simplest(answer: Expr) -> Check | None:
