@@ -93,8 +93,10 @@ class Laws(unittest.TestCase):
         ("2/3 + 1/4", "Rounded to hundredths: 0.67 + 0.25 = 0.92, and 11/12 is about 0.92."),
         (
             "1/3 + 1/3",
-            "Rounded to hundredths: 0.33 + 0.33 = 0.66, and 2/3 is about 0.67. Each number was rounded: "
-            "0.01 between them is no mistake.",
+            (
+                "Rounded to hundredths: 0.33 + 0.33 = 0.66, and 2/3 is about 0.67. Each number was rounded: "
+                "0.01 between them is no mistake."
+            ),
         ),
         ("6 1/4 − 2 5/6", "Rounded to hundredths: 6.25 − 2.83 = 3.42, and 3 5/12 is about 3.42."),
     )
