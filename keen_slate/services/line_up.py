@@ -252,7 +252,7 @@ def _shown_example(example: Example, words: Manner) -> ShownExample:
         judged=_judged(problem, task, words),
         mistake=in_words(MISTAKES[task.mistake].name, words) if task.mistake in MISTAKES else "",
         typed=problem.text(words),
-        asked=asked_in_words(problem),
+        asked=asked_in_words(problem, words),
         problem=notation(problem.expr, amounts),
         sign=sign_of_answer(problem.expr, reference.answer),
         answer=notation(reference.answer, amounts),

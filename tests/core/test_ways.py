@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import evaluate
-from keen_slate.core.reading.reading import read
+from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import Working, work
@@ -215,3 +215,50 @@ class Cancelling(unittest.TestCase):
         if shares:
             for top, bottom, factor in re.findall(r"(\d+) and (\d+) by (\d+)", say(working.lines[1].said)):
                 self.assertEqual((int(top) % int(factor), int(bottom) % int(factor)), (0, 0))
+
+
+class Named(unittest.TestCase):
+    """A common bottom that the class names."""
+
+    @searched(300)
+    @given(SMALL, BOTTOM, SMALL, BOTTOM, st.integers(2, 150))
+    def test_any_common_multiple_is_worked_with_and_anything_else_answered(
+        self, a: int, b: int, c: int, d: int, common: int
+    ) -> None:
+        a, c = min(a, b - 1), min(c, d - 1)
+        problem = read(f"{a}/{b} + {c}/{d} in {common}ths")
+        working = work(problem)
+        self.assertEqual(evaluate(working.answer), Fraction(a, b) + Fraction(c, d))
+        fits = b != d and common % b == 0 and common % d == 0
+        self.assertEqual(problem.common, common if fits else 0)
+        lines = [text_of(line.expr) for line in working.lines]
+        if fits:
+            self.assertEqual(read(problem.text()), problem)
+            self.assertIn(f"{a * common // b}/{common} + {c * common // d}/{common}", lines)
+            said = next(say(line.said) for line in working.lines if line.rule == "rename-as-named")
+            for times, bottom in re.findall(r"(\d+) × (\d+)", said):
+                self.assertEqual(int(times) * int(bottom), common)
+            self.assertEqual("would do" in said, common > lcm(b, d))
+        else:
+            said = say(problem.notes[0])
+            for claim, inside in ((r"in the ((?:\d+s(?:, | and )?)+), not", True), (r"not in the ([^:]+):", False)):
+                for bottom in re.findall(r"\d+", "".join(re.findall(claim, said))):
+                    self.assertEqual(common % int(bottom) == 0, inside, said)
+
+    def test_by_hand(self) -> None:
+        for text, said in (
+            (
+                "2/3 + 5/8 in 18ths",
+                "18 is in the 3s, not in the 8s: it is no common bottom. The lowest common bottom is taken.",
+            ),
+            (
+                "2/5 + 1/4 in sevenths",
+                "7 is not in the 5s and 4s: it is no common bottom. The lowest common bottom is taken.",
+            ),
+            ("1/4 + 1/4 in eighths", "All pieces are quarters already: nothing has to be renamed."),
+        ):
+            self.assertEqual(say(read(text).notes[0]), said)
+        self.assertEqual(read("1/6 + 1/4 in the 24s").text(), "1/6 + 1/4 in 24ths")
+        self.assertEqual(read("1/6 + 1/4 in twelfths").text(), "1/6 + 1/4 in twelfths")
+        with self.assertRaises(UnreadableProblem):
+            read("2/3 × 3/4 in 24ths")

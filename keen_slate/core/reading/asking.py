@@ -7,6 +7,8 @@ import re
 from fractions import Fraction
 from typing import Literal
 
+from keen_slate.core.saying.words import size_of_piece
+
 Verb = Literal[
     "", "simplify", "convert", "compare", "smaller", "order", "round", "estimate", "expand", "multiple", "factor"
 ]
@@ -112,6 +114,22 @@ def form_asked(text: str, start: int) -> tuple[str, int] | None:
         return "simplest", found.start()
     found = _FORM.search(text, start)
     return (FORMS[" ".join(found.group(1).lower().split())], found.start()) if found else None
+
+
+_NAMED_BOTTOM = re.compile(r"\s+in\s+(?:the\s+)?(?:(\d{1,4})(?:st|nd|rd|th)?s|([a-z]+s))\s*$", re.IGNORECASE)
+
+
+def named_bottom(text: str, start: int) -> tuple[int, int] | None:
+    """The size of piece that is named behind a sum, and where its words begin: ``… in 24ths``, ``… in twelfths``.
+
+    >>> named_bottom("2/3 + 3/4 in twelfths", 0)
+    (12, 9)
+    """
+    found = _NAMED_BOTTOM.search(text, start)
+    if found is None:
+        return None
+    size = int(found[1]) if found[1] else size_of_piece(found[2])
+    return (size, found.start()) if size else None
 
 
 def rounding_asked(text: str, start: int) -> tuple[Fraction | int, int, int] | None:

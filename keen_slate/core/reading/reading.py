@@ -18,7 +18,7 @@ from keen_slate.core.notation.layout import sign_between
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.text import problem_text, text_of
 from keen_slate.core.notation.units import MONEY, are_same, two_units, units_in
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, Percent, Whole
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, whole_and_part
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, blanks_of, solve
 from keen_slate.core.problem.tree import (
@@ -60,6 +60,7 @@ from keen_slate.core.reading.tokens import UnreadableProblem, tokens_of
 from keen_slate.core.reading.workable import refuse_the_unworkable, with_divisors_left
 from keen_slate.core.saying import unreadable
 from keen_slate.core.saying.say import Say
+from keen_slate.core.saying.words import piece
 
 __all__ = ["Problem", "UnreadableProblem", "as_percent", "read", "read_side"]
 
@@ -72,7 +73,8 @@ class Problem:
     """A problem as understood: what is to be worked, the label that its numbers carry, and notes on its reading.
 
     ``claim`` is whether what is claimed of it is true, where a whole statement was typed: ``2/5 + 1/4 = 3/9``;
-    ``claimed`` is its sign and what stands behind it.
+    ``claimed`` is its sign and what stands behind it. ``common`` is the common bottom that is to be worked with, where
+    one was named that fits; 0 where none was.
     """
 
     expr: Expr
@@ -80,6 +82,7 @@ class Problem:
     notes: tuple[Say, ...] = ()
     claim: Claim = ""
     claimed: tuple[str, Expr] | None = None
+    common: int = 0
 
     def text(self, manner: Manner = USUAL_MANNER) -> str:
         """The problem as it reads back, with what is asked and its label.
@@ -91,7 +94,8 @@ class Problem:
         if self.claimed is not None:
             said = self.expr.written[0] if isinstance(self.expr, Comparison) else self.expr
             return f"{text_of(said, amounts)} {self.claimed[0]} {text_of(self.claimed[1], amounts)}"
-        return problem_text(self.expr, amounts)
+        named = f" in {piece(self.common, manner)}" if self.common else ""
+        return problem_text(self.expr, amounts) + named
 
 
 _TOLD = (
@@ -232,7 +236,21 @@ class _Part:
             return self.wrapped(start, cut, lambda of: Convert(of, to), percents=True, repeating="alone")
         if verb == "convert":
             raise UnreadableProblem(Say.of(unreadable.convert_to_what), end)
+        if not verb and (named := asking.named_bottom(text, start)):
+            return self.in_pieces(start, *named)
         return self.calculation(start, end)
+
+    def in_pieces(self, start: int, common: int, end: int) -> Problem:
+        """A sum for which a common bottom is named: it is worked with if it is one, and answered if not."""
+        problem = self.calculation(start, end)
+        parts = [whole_and_part(n)[1] for n in children(problem.expr) if isinstance(n, (CommonFraction, MixedNumber))]
+        bottoms = tuple(dict.fromkeys(p.denominator for p in parts if p is not None))
+        if not isinstance(problem.expr, Sum) or not bottoms:
+            raise UnreadableProblem(Say.of(unreadable.pieces_of_a_sum, common=common), end)
+        if len(bottoms) > 1 and all(common % b == 0 for b in bottoms):
+            return replace(problem, common=common)
+        note = Say.of(unreadable.note_no_common_bottom, common=common, bottoms=bottoms)
+        return replace(problem, notes=(*problem.notes, note))
 
     def calculation(self, start: int, end: int) -> Problem:
         """What no word asks anything of: worked out, its blanks filled, or its two numbers compared."""

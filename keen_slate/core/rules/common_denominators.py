@@ -232,6 +232,15 @@ def product_of_bottoms(expr: Expr) -> Move:
     return _renamed(expr, prod(SumParts.of(expr).bottoms), renaming.rename_by_product)
 
 
+def rename_as_named(expr: Expr, common: int) -> Move:
+    """The common bottom that somebody named, whether it is the least or not.
+
+    >>> text_of(rename_as_named(read("2/3 + 3/4").expr, 24).after)
+    '16/24 + 18/24'
+    """
+    return _renamed(expr, common, renaming.rename_as_named)
+
+
 def _row(bottom: int, common: int) -> tuple[int, ...]:
     """The multiples up to the common one; a long row keeps its beginning and its end."""
     count = common // bottom

@@ -1,5 +1,7 @@
 """Reasons for finding one size of piece."""
 
+from math import lcm
+
 from keen_slate.core.notation.layout import MINUS
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
@@ -43,6 +45,16 @@ def rename_by_multiples(w: Manner, bottoms: tuple[int, ...], common: int) -> str
     changing = [piece(b, w) for b in bottoms if b != common]
     tail = f" Only the {listed(changing)} change." if len(changing) < len(bottoms) else ""
     return f"{sizes} are different sizes. {sentence(piece(common, w))} fit {both}.{tail}"
+
+
+def rename_as_named(w: Manner, bottoms: tuple[int, ...], common: int) -> str:
+    """What was named, why it fits, and whether smaller numbers would have done."""
+    sizes = sentence(listed([piece(b, w) for b in bottoms]))
+    facts = " and ".join(f"{common // b} × {b}" for b in bottoms)
+    least = lcm(*bottoms)
+    fits = f"{common} is {facts}"
+    do = f" {sentence(piece(least, w))} would do, with smaller numbers." if least < common else ""
+    return f"{sizes} in {piece(common, w)}: {fits}.{do}"
 
 
 def rename_by_product(w: Manner, bottoms: tuple[int, ...], common: int) -> str:

@@ -6,7 +6,7 @@ from keen_slate.core.notation.layout import MINUS
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of, unit_text
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.saying.words import listed
+from keen_slate.core.saying.words import listed, piece
 
 
 def note_hyphen(_: Manner, whole: str, top: str) -> str:
@@ -273,3 +273,18 @@ def estimate_divides_by_zero(_: Manner, unit: Fraction, finer: Fraction | None) 
 
 def too_large(_: Manner, limit: int) -> str:
     return f"Working this out needs numbers of more than {limit} digits. Use smaller numbers or fewer of them."
+
+
+def pieces_of_a_sum(w: Manner, common: int) -> str:
+    return f"“in {piece(common, w)}” goes behind a sum or difference of fractions. Leave it out here."
+
+
+def note_no_common_bottom(w: Manner, common: int, bottoms: tuple[int, ...]) -> str:
+    """What is named is in the multiples of some bottoms and not of others, or all pieces are of one size already."""
+    if len(bottoms) == 1:
+        return f"All pieces are {piece(bottoms[0], w)} already: nothing has to be renamed."
+    into = [b for b in bottoms if common % b == 0]
+    out = [b for b in bottoms if common % b]
+    inside = f"in the {listed([f'{b}s' for b in into])}, " if into else ""
+    outside = listed([f"{b}s" for b in out])
+    return f"{common} is {inside}not in the {outside}: it is no common bottom. The {w.common_bottom} is taken."

@@ -76,6 +76,18 @@ def piece(bottom: int, words: Manner, *, many: bool = True) -> str:
     return f"{bottom}{ending}" + ("s" if many else "")
 
 
+def size_of_piece(name: str) -> int:
+    """How many pieces of that name are a whole; 0 for a word that names none.
+
+    >>> size_of_piece("Twelfths"), size_of_piece("fourths"), size_of_piece("boards")
+    (12, 4, 0)
+    """
+    return _SIZES.get(name.lower(), 0)
+
+
+_SIZES = {f"{name}s": size for size, name in _ORDINALS.items()} | {"halves": 2, "quarters": 4, "fourths": 4}
+
+
 def place_name(power: int) -> str:
     """The name of a place by its power of ten: -2 is hundredths."""
     if power in _PLACES:

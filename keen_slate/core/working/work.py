@@ -1,6 +1,7 @@
 """A problem worked by a school: the lines that a teacher would write, and what they cost."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from math import lcm
 from typing import Literal
 
 from keen_slate.core.machine.acts import Act
@@ -23,14 +24,18 @@ from keen_slate.core.problem.tree import (
     Rounding,
     Simplify,
     Split,
+    Sum,
     at_path,
     changed_paths,
     columns_as_sum,
     evaluate,
+    replaced,
     walk,
 )
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.rules.common_denominators import rename_as_named
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.rules.parts import SumParts
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
@@ -181,6 +186,8 @@ def work(
     """
     fitting, refused = fitting_school(FACETS, school, problem.expr)
     derivation = MACHINE.derive(problem.expr, fitting, mistake)
+    if problem.common and mistake is None:
+        derivation = _with_bottom(derivation, problem.common)
     lines = _written(problem.expr, derivation)
     for turn in sorted(turns, key=lambda t: t.line):
         if not 0 < turn.line < len(lines) or derivation.impasse:
@@ -192,6 +199,33 @@ def work(
         derivation = Derivation(problem.expr, other, (*kept, *rest.steps), rest.impasse)
         lines = _written(problem.expr, derivation)
     return Working(derivation, tuple(lines), refused)
+
+
+RENAME_AS_NAMED = Rule(
+    "rename-as-named",
+    "rename",
+    lambda expr: rename_as_named(expr, lcm(*SumParts.of(expr).bottoms)),
+    "rename",
+    question="How many of these pieces is each?",
+)
+"""Renaming to the common bottom that was named; it stands in place of the school's own way."""
+
+
+def _with_bottom(derivation: Derivation, common: int) -> Derivation:
+    """The same with that common bottom where the first is found; as it is where none is wanted or it does not fit."""
+    for index, step in enumerate(derivation.steps):
+        before = at_path(step.before, step.at)
+        if step.goal != "rename" or not isinstance(before, Sum):
+            continue
+        if any(common % bottom for bottom in SumParts.of(before).bottoms):
+            return derivation
+        move = rename_as_named(before, common)
+        after = replaced(step.before, step.at, move.after)
+        named = replace(step, by=RENAME_AS_NAMED, wrote=move.after, after=after, said=move.said, side=move.side)
+        rest = MACHINE.derive(after, derivation.school)
+        steps = (*derivation.steps[:index], named, *rest.steps)
+        return Derivation(derivation.start, derivation.school, steps, rest.impasse)
+    return derivation
 
 
 def written_working(derivation: Derivation) -> Working:

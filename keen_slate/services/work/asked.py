@@ -15,7 +15,7 @@ from keen_slate.core.problem.tree import Chain, Common, Expr, Negative, Path, de
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say, say
-from keen_slate.core.saying.words import filled, in_words, manner_from
+from keen_slate.core.saying.words import filled, in_words, manner_from, piece
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import Turn, Working, work
 from keen_slate.faults import UnknownWord
@@ -112,11 +112,13 @@ def preview(text: str, words: Mapping[str, str]) -> Understood:
     )
 
 
-def asked_in_words(problem: Problem) -> str:
+def asked_in_words(problem: Problem, manner: Manner = USUAL_MANNER) -> str:
     """What is asked, where it is not simply to work the problem out: ``… as a decimal``, ``compare …``; else empty."""
     if problem.claimed is not None:
         sign, other = problem.claimed
         return f"true or false: … {sign} {text_of(other, USUAL_MANNER.labelled(problem.label))}"
+    if problem.common:
+        return f"… in {piece(problem.common, manner)}"
     text = asked_round(problem.expr, "…")
     return "" if text == "…" else text
 
@@ -133,6 +135,8 @@ def task_of(asked: Asked) -> str:
         word = asked.words.common_multiple
         multiple = f"least {word}" if word == "common multiple" else word
         return f"Find the {multiple if asked.problem.expr.multiple else asked.words.greatest_common_factor}."
+    if asked.problem.common:
+        return f"Work it out in {piece(asked.problem.common, asked.words)}."
     told = asked_in_words(asked.problem)
     if not told:
         return "Fill the blanks." if isinstance(asked.problem.expr, Chain) else asked.say(Say.of(calculating.problem))
