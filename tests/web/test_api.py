@@ -295,7 +295,7 @@ class Api(unittest.TestCase):
             [[p["kind"] for p in n["pictures"]] for n in lines],
             [["bars", "part-whole"], ["strips"], ["discs"], ["strips", "discs", "jumps"]],
         )
-        self.assertEqual([n["shown"] for n in lines], [False, True, True, True])
+        self.assertEqual([n["shown"] for n in lines], [False, True, True, False])
         self.assertEqual(lines[3]["pictures"][0]["caption"], "Of 15 twelfths, 10 are taken from the end: 5 are left.")
         self.assertIn("<mfrac>", lines[0]["pictures"][0]["caption_html"])
         fine = self.post("/api/pictures", text="1/7 + 1/11")["lines"]

@@ -79,6 +79,7 @@ def pictures_of(working: Working) -> tuple[LinePictures, ...]:
     if whole:
         found.append(LinePictures(0, whole, shown=isinstance(problem, Chain)))
     seen_before: set[Picture] = set()
+    goals: set[GoalId] = set()
     for index, line in enumerate(working.lines):
         step = line.also or line.step
         proofs = _of_step(step, problem, quantities) if step is not None and not line.by_mistake else []
@@ -89,10 +90,11 @@ def pictures_of(working: Working) -> tuple[LinePictures, ...]:
         if fine is not None and not any(isinstance(p.picture, Jumps) for p in fit):
             fit = (*fit, *as_places(step))
         if fit or fine is not None:
-            told = step.goal in ("take-out-wholes", "carry-out") and bool(quantities.made)
+            told = not _TOLD_BY.get(step.goal, frozenset()).isdisjoint(goals)
             shown = bool(fit) and fit[0].picture not in seen_before and not told
             found.append(LinePictures(index, fit, shown=shown, too_fine=fine))
             seen_before.update(p.picture for p in fit[:1])
+            goals |= {step.goal} if shown else set()
     return (*found, *_at_the_end(working, found))
 
 
@@ -163,6 +165,13 @@ def _of_a_chain(filled: Expr) -> Proofs:
     written = decimal_for if only_decimals(numbers) else number_for
     return _whole_and_parts(written(sum(map(evaluate, numbers), Fraction(0))), numbers, unknown)
 
+
+_TOLD_BY: dict[GoalId, frozenset[GoalId]] = {
+    "take-out-wholes": frozenset(("combine-tops", "combine-parts", "work-cross-products")),
+    "carry-out": frozenset(("combine-tops", "combine-parts", "work-cross-products")),
+    "combine-tops": frozenset(("regroup",)),
+}
+"""Steps that are seen already in the picture of one before them: theirs stand there when they are asked for."""
 
 _DIVISIONS: frozenset[GoalId] = frozenset(
     ("multiply-tops", "divide-tops", "divide-wholes", "divide-by-whole", "divide-decimals", "divide-across")
