@@ -71,7 +71,9 @@ class Api(unittest.TestCase):
             [(w["answer"]["text"], w["caught"]) for w in looked["likely_wrong"] if w["mistake"] == "regroup-ten"],
             [("3 1/4", False)],
         )
-        self.assertEqual([c["check"] for c in looked["checks"]], ["inverse", "another-school", "rounded", "simplest-form"])
+        self.assertEqual(
+            [c["check"] for c in looked["checks"]], ["inverse", "another-school", "rounded", "simplest-form"]
+        )
         self.assertIn("regroup", [d["id"] for d in looked["demands"]])
 
     def test_a_pupils_answer(self) -> None:
