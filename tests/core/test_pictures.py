@@ -369,6 +369,10 @@ class Truth(unittest.TestCase):
                 caption = say(proof.caption)
                 with self.subTest(text=text, line=found.line, caption=caption):
                     CHECKS[proof.caption.sentence.__name__](Captions(), caption)
+                    line = text_of(working.lines[found.line].expr)
+                    if proof.caption.id == "renamed" and "×" not in line:  # the pieces of the line, not any that fit
+                        named = every(r"all pieces are (\S+) now", caption)[0]
+                        self.assertIn(f"/{size(named)}", line)
                     self.assertIsNone(too_fine(proof.picture))
                     self.assertTrue(say(told(proof.picture)).endswith("."))
                     self.whole(proof.picture)
@@ -387,6 +391,14 @@ class Truth(unittest.TestCase):
     @given(sums(3), SCHOOLS)
     def test_sums(self, text: str, school: School) -> None:
         self.judged(text, school)
+
+    def test_the_pieces_are_those_that_are_taken_though_larger_would_do(self) -> None:
+        for text, school in (("2/3 + 3/4 in 24ths", {}), ("1/4 + 5/6", {"denominators": "product"})):
+            captions = [
+                say(p.caption) for f in pictures_of(work(read(text), school_from(FACETS, school))) for p in f.proofs
+            ]
+            self.assertTrue(any("all pieces are 24ths now" in c for c in captions), captions)
+            self.assertFalse(any("twelfths" in c for c in captions), captions)
 
     @searched(200)
     @given(PRODUCTS | PARTS, SCHOOLS)

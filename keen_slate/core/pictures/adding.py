@@ -64,15 +64,19 @@ def renamed(step: Step, quantities: Quantities) -> Proofs:
     products = next((c for c in children(after) if isinstance(c, CrossProducts)), None)
     if products is not None:
         one, other = products.first, products.second
-        return [crossing(one, other, "−" if products.minus else "+"), *finer_strips([one, other], quantities)]
+        return [
+            crossing(one, other, "−" if products.minus else "+"),
+            *finer_strips([one, other], one.denominator * other.denominator, quantities),
+        ]
     if not isinstance(before, (Sum, Product)) or not isinstance(after, (Sum, Product)):
         return []
     old, new = parts_of(before), parts_of(after)
     if len(new) != len(old) or not old:
         return []
-    proofs = finer_strips(old, quantities)
+    common = lcm(*(p.denominator for p in new))
+    proofs = finer_strips(old, common, quantities)
     given = tuple(Run(p.numerator, p.denominator, of) for p, of in zip(old, quantities.each(old), strict=True))
-    cut = _cut_both_ways(given, lcm(*(p.denominator for p in new))) if isinstance(before, Sum) else None
+    cut = _cut_both_ways(given, common) if isinstance(before, Sum) else None
     if cut is not None:
         drawn = Rectangles(given[0].bottom, given[1].bottom, cut, made=2)
         proofs.append(Proof(drawn, Say.of(seen.same_cells, parts=(old[0], old[1]))))
@@ -87,11 +91,10 @@ def crossing(first: CommonFraction, second: CommonFraction, sign: Between) -> Pr
     return Proof(Crossing(first, second, sign), said)
 
 
-def finer_strips(old: list[CommonFraction], quantities: Quantities) -> Proofs:
-    """Each as it is, cut again so that all pieces are of one size."""
+def finer_strips(old: list[CommonFraction], common: int, quantities: Quantities) -> Proofs:
+    """Each as it is, cut again into the pieces of the common size that is taken, whether it is the largest or not."""
     if any(p.value > MOST_LAID for p in old):
         return []
-    common = lcm(*(p.denominator for p in old))
     rows = tuple(
         Strip((Run(p.numerator, p.denominator, of),), p, common // p.denominator)
         for p, of in zip(old, quantities.each(old), strict=True)
