@@ -27,8 +27,10 @@ from keen_slate.render.pictures.drawing import (
 )
 
 STRIP, GAP = 26.0, 8.0
-A_ROW = 5
-"""Discs beside each other at most."""
+A_ROW, OF_FINE_PIECES = 7, 5
+"""Discs beside each other at most; fewer where their pieces are fine."""
+FINE_PIECES = 12
+"""More pieces than this in a disc are fine."""
 CELLS = 96.0
 """Side of a rectangle."""
 
@@ -150,17 +152,19 @@ def _box(x: float, y: float, w: float) -> str:
 
 def discs(picture: Discs, manner: Manner, key: str) -> Drawing:
     count = len(picture.discs)
-    across = min(count, A_ROW)
+    fine = max(d.pieces for d in picture.discs) > FINE_PIECES
+    a_row = OF_FINE_PIECES if fine else A_ROW
+    across = min(count, a_row)
     pitch = min(WIDTH / max(across, 3), 92.0)
     radius = pitch / 2 - 8
     parts: list[str] = []
     for index, disc in enumerate(picture.discs):
-        x, y = pitch * (index % A_ROW + 0.5), pitch * (index // A_ROW + 0.5)
+        x, y = pitch * (index % a_row + 0.5), pitch * (index // a_row + 0.5)
         parts += _disc(disc, x, y, radius, key)
     moved = [(i, r) for i, d in enumerate(picture.discs) for r in d.runs if r.state == "came"]
-    rows = ceil(count / A_ROW)
+    rows = ceil(count / a_row)
     height = rows * pitch + 2
-    if moved and count <= A_ROW:
+    if moved and count <= a_row:
         for index, disc in enumerate(picture.discs):
             if index and any(r.state == "gone" for r in disc.runs):
                 x = pitch * index
