@@ -23,6 +23,9 @@ WIDTH = 360.0
 DIGIT = 0.57 * SIZE
 """Width of a digit of the face, all of which are as wide."""
 
+APART = 4.0
+"""Between a whole and its fraction."""
+
 TALL = 2.1 * SIZE
 """Height of a fraction, from the top of the upper number to the foot of the lower one."""
 
@@ -107,7 +110,7 @@ def width_of(number: Expr, manner: Manner) -> float:
     if isinstance(of, (CommonFraction, MixedNumber)):
         whole = sign + (str(of.whole) if isinstance(of, MixedNumber) else "")
         bar = DIGIT * max(len(str(of.numerator)), len(str(of.denominator))) + 4
-        return bar + (DIGIT * len(whole) + 2 if whole else 0)
+        return bar + (DIGIT * len(whole) + APART if whole else 0)
     return DIGIT * len(sign + text_of(of, manner))
 
 
@@ -123,7 +126,7 @@ def number(x: float, y: float, of: Expr, manner: Manner, anchor: str = "middle",
     whole = sign + (str(of.whole) if isinstance(of, MixedNumber) else "")
     drawn = [text(left, foot, whole, "start")] if whole else []
     bar = DIGIT * max(len(str(of.numerator)), len(str(of.denominator))) + 4
-    start = left + (DIGIT * len(whole) + 2 if whole else 0)
+    start = left + (DIGIT * len(whole) + APART if whole else 0)
     middle = start + bar / 2
     return [
         *drawn,
