@@ -211,7 +211,12 @@ class Disproving(unittest.TestCase):
                 self.assertEqual(text_of(found.right), text_of(work(found.problem).answer))
                 self.assertNotEqual(text_of(found.wrong), text_of(found.right))
                 self.assertEqual(text_of(found.wrong), text_of(work(found.problem, mistake=BY_ID[row.mistake]).answer))
-                self.assertLessEqual(max(map(len, NUMBER.findall(found.problem.text()))), 6)
+                # The numbers together are smaller than those of the item, digit by digit.
+                here, there = (
+                    sum(int(n) for n in re.findall(r"\d+", text.replace(".", "")))
+                    for text in (found.problem.text(), row.problem)
+                )
+                self.assertLess(here, there)
         self.assertGreater(len(disproved), 60)
 
 

@@ -5,6 +5,7 @@ gives something that cannot be: a sum below one of its terms, more left than the
 near by, the first one on which the rule gives a wrong answer is taken.
 """
 
+import re
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import lru_cache
@@ -118,12 +119,17 @@ def _tried(text: str, mistake: MalRule, school: School) -> Disproof | None:
 
 def _simpler(problem: Problem) -> Iterator[str]:
     """The same problem with the simplest numbers of their kinds, the simplest first; each no harder than it is."""
-    shorter = _two_terms(problem.expr)
+    shorter, here = _two_terms(problem.expr), _size(problem.text())
     for expr in (shorter, problem.expr) if shorter != problem.expr else (shorter,):
-        yield from _with_simple_numbers(expr, problem.text())
+        yield from (text for text in _with_simple_numbers(expr) if _size(text) < here)
 
 
-def _with_simple_numbers(expr: Expr, there: str) -> Iterator[str]:
+def _size(text: str) -> int:
+    """How large the numbers of a problem are together, a decimal by its digits."""
+    return sum(int(n) for n in re.findall(r"\d+", text.replace(".", "")))
+
+
+def _with_simple_numbers(expr: Expr) -> Iterator[str]:
     slots = list(_numbers(expr))
     choices = [_simple(n) for _, n in slots]
     orders = sorted(
@@ -135,9 +141,7 @@ def _with_simple_numbers(expr: Expr, there: str) -> Iterator[str]:
             changed = _put(changed, path, options[pick])
         if isinstance(changed, Sum) and not _sensible(changed):
             continue
-        text = asked_round(changed, text_of(changed))
-        if text != there:
-            yield text
+        yield asked_round(changed, text_of(changed))
 
 
 def _two_terms(expr: Expr) -> Expr:

@@ -117,8 +117,7 @@ def combined(step: Step, quantities: Quantities) -> Proofs:
     if len(parts) < 2 or len(bottoms) != 1 or parts[0][0]:
         return [line]
     bottom = bottoms.pop()
-    which = quantities.each([p for _, p in parts])
-    runs = tuple(Run(p.numerator, bottom, of) for of, (_, p) in zip(which, parts, strict=True) if p.numerator)
+    runs = _runs([p for _, p in parts], quantities)
     if not any(minus for minus, _ in parts):
         total = sum(r.top for r in runs)
         quantities.made[CommonFraction(total, bottom)] = runs
@@ -126,6 +125,12 @@ def combined(step: Step, quantities: Quantities) -> Proofs:
     if all(minus for minus, _ in parts[1:]):
         return [*_taken_away(before, runs, bottom, quantities), line]
     return [line]
+
+
+def _runs(parts: list[CommonFraction], quantities: Quantities) -> tuple[Run, ...]:
+    """A run for each part that is there, of the quantity that it is."""
+    which = zip(parts, quantities.each(parts), strict=True)
+    return tuple(Run(p.numerator, p.denominator, of) for p, of in which if p.numerator)
 
 
 def cross_combined(step: Step, quantities: Quantities) -> Proofs:
@@ -139,9 +144,7 @@ def cross_combined(step: Step, quantities: Quantities) -> Proofs:
     bottom = a.denominator * b.denominator
     tops = a.numerator * b.denominator, b.numerator * a.denominator
     parts = [CommonFraction(top, bottom) for top in tops]
-    runs = tuple(
-        Run(p.numerator, bottom, of) for p, of in zip(parts, quantities.each(parts), strict=True) if p.numerator
-    )
+    runs = _runs(parts, quantities)
     if products.minus:
         return _taken_away(Sum((Term(parts[0]), Term(parts[1], minus=True))), runs, bottom, quantities)
     quantities.made[CommonFraction(sum(tops), bottom)] = runs

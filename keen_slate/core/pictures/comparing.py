@@ -66,21 +66,21 @@ def judged(step: Step, quantities: Quantities) -> Proofs:
         order = tuple(sorted(written, key=evaluate))
         equal = len({evaluate(n) for n in written}) == 1
         proofs.append(Proof(line, Say.of(seen.one_place if equal else seen.on_the_line, numbers=order)))
-    fractions = [n for n in written if isinstance(n, CommonFraction)]
-    if len(fractions) == len(written) == 2:
-        one, other = fractions
-        proofs.append(crossing(one, other, "<" if one.value < other.value else ">" if one.value > other.value else "="))
-    return proofs
+    return [*proofs, _products(written)]
+
+
+def _products(numbers: tuple[Expr, ...]) -> Proof | None:
+    """The cross products of two fractions."""
+    fractions = [n for n in numbers if isinstance(n, CommonFraction)]
+    if not len(fractions) == len(numbers) == 2:
+        return None
+    one, other = fractions
+    return crossing(one, other, "<" if one.value < other.value else ">" if one.value > other.value else "=")
 
 
 def crossed_out(step: Step, _: Quantities) -> Proofs:
     """The two products of a comparison."""
-    state = step.before
-    fractions = [n for n in state.written if isinstance(n, CommonFraction)] if isinstance(state, Comparison) else []
-    if len(fractions) != 2:
-        return []
-    one, other = fractions
-    return [crossing(one, other, "<" if one.value < other.value else ">" if one.value > other.value else "=")]
+    return [_products(step.before.written)] if isinstance(step.before, Comparison) else []
 
 
 def rounded(step: Step, _: Quantities) -> Proofs:

@@ -1,5 +1,6 @@
 """Fractions of different sizes renamed to pieces of one size."""
 
+from functools import partial
 from math import lcm, prod
 from typing import Protocol
 
@@ -239,6 +240,17 @@ def rename_as_named(expr: Expr, common: int) -> Move:
     '16/24 + 18/24'
     """
     return _renamed(expr, common, renaming.rename_as_named)
+
+
+def renaming_as_named(common: int) -> Rule:
+    """Renaming to that common bottom, in place of the school's own way."""
+    return Rule(
+        "rename-as-named",
+        "rename",
+        partial(rename_as_named, common=common),
+        "rename",
+        question="How many of these pieces is each?",
+    )
 
 
 def _row(bottom: int, common: int) -> tuple[int, ...]:

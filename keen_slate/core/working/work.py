@@ -1,11 +1,10 @@
 """A problem worked by a school: the lines that a teacher would write, and what they cost."""
 
 from dataclasses import dataclass, replace
-from math import lcm
 from typing import Literal
 
 from keen_slate.core.machine.acts import Act
-from keen_slate.core.machine.engine import Derivation, MalRule, Rule, Step
+from keen_slate.core.machine.engine import Derivation, MalRule, Move, Rule, Step
 from keen_slate.core.machine.school import Refused, School, fitting_school, school_from
 from keen_slate.core.machine.side_work import SideWork
 from keen_slate.core.notation.text import text_of
@@ -33,7 +32,7 @@ from keen_slate.core.problem.tree import (
     walk,
 )
 from keen_slate.core.reading.reading import Problem
-from keen_slate.core.rules.common_denominators import rename_as_named
+from keen_slate.core.rules.common_denominators import renaming_as_named
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.rules.parts import SumParts
 from keen_slate.core.saying import calculating
@@ -201,16 +200,6 @@ def work(
     return Working(derivation, tuple(lines), refused)
 
 
-RENAME_AS_NAMED = Rule(
-    "rename-as-named",
-    "rename",
-    lambda expr: rename_as_named(expr, lcm(*SumParts.of(expr).bottoms)),
-    "rename",
-    question="How many of these pieces is each?",
-)
-"""Renaming to the common bottom that was named; it stands in place of the school's own way."""
-
-
 def _with_bottom(derivation: Derivation, common: int) -> Derivation:
     """The same with that common bottom where the first is found; as it is where none is wanted or it does not fit."""
     for index, step in enumerate(derivation.steps):
@@ -219,9 +208,11 @@ def _with_bottom(derivation: Derivation, common: int) -> Derivation:
             continue
         if any(common % bottom for bottom in SumParts.of(before).bottoms):
             return derivation
-        move = rename_as_named(before, common)
+        rule = renaming_as_named(common)
+        move = rule.apply(before)
+        assert isinstance(move, Move)
         after = replaced(step.before, step.at, move.after)
-        named = replace(step, by=RENAME_AS_NAMED, wrote=move.after, after=after, said=move.said, side=move.side)
+        named = replace(step, by=rule, wrote=move.after, after=after, said=move.said, side=move.side)
         rest = MACHINE.derive(after, derivation.school)
         steps = (*derivation.steps[:index], named, *rest.steps)
         return Derivation(derivation.start, derivation.school, steps, rest.impasse)
