@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import get_args
 
 from keen_slate.core.diagnosis.forms import Policy
-from keen_slate.core.laddering.families import FAMILY
+from keen_slate.core.laddering.families.listing import FAMILY
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.saying.words import manner_from

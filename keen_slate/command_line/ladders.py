@@ -9,7 +9,7 @@ from keen_slate.command_line.problems import Record
 from keen_slate.core.curriculum.places import place_text
 from keen_slate.core.demands.find import demands_of, place_of
 from keen_slate.core.laddering.changing import contrast
-from keen_slate.core.laddering.families import FAMILY
+from keen_slate.core.laddering.families.listing import FAMILY
 from keen_slate.core.laddering.ladder import Wishes, ladder
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.laddering.twins import twins

@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from keen_slate.command_line.problems import Record
 from keen_slate.core.curriculum.places import place_text
 from keen_slate.core.laddering.aims import AIMS
-from keen_slate.core.laddering.families import FAMILIES
+from keen_slate.core.laddering.families.listing import FAMILIES
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.notation.manner import USUAL_MANNER
 from keen_slate.core.saying.words import VOCABULARY, filled, in_words

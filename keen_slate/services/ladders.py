@@ -9,7 +9,7 @@ from keen_slate.core.demands.listing import DEMANDS
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.changing import contrast, one_step, other_operation, twin
-from keen_slate.core.laddering.families import FAMILIES, FAMILY
+from keen_slate.core.laddering.families.listing import FAMILIES, FAMILY
 from keen_slate.core.laddering.ladder import Contradiction, Rung, Wishes, ladder
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.machine.school import School, school_from

@@ -4,22 +4,35 @@ from collections.abc import Iterable, Iterator
 from dataclasses import replace
 from fractions import Fraction
 from itertools import islice
-from math import lcm
+from math import gcd, lcm
 
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.glass import how_much_it_tells, neighbours
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.drawing import Draw
-from keen_slate.core.laddering.families import BRINGS, FAMILY, GROUPS, RELATIONS, Family, family_of
-from keen_slate.core.laddering.ladder import Target, closed, find_item
+from keen_slate.core.laddering.families.family import BRINGS, RELATIONS, Family
+from keen_slate.core.laddering.families.listing import FAMILY, family_of
 from keen_slate.core.laddering.limits import Limits, numbers_key, numbers_of
+from keen_slate.core.laddering.searching import Target, closed, find_item
 from keen_slate.core.laddering.twins import all_redrawn, effort_of, one_number_redrawn, twins
 from keen_slate.core.machine.engine import Move
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem import bounds
-from keen_slate.core.problem.tree import Comparison, Expr, Factor, Product, Sum, Term, children, evaluate, with_child
+from keen_slate.core.problem.tree import (
+    Chain,
+    Comparison,
+    Expr,
+    Factor,
+    Gap,
+    Product,
+    Sum,
+    Term,
+    children,
+    evaluate,
+    with_child,
+)
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
@@ -94,7 +107,7 @@ def _steps(family: Family, have: frozenset[str]) -> Iterator[tuple[str, frozense
     for demand in family.climb:
         if demand in have:
             continue
-        group = next((g for g in GROUPS if demand in g), ())
+        group = family.group_of(demand)
         now = [d for d in group if d in have]
         if now and group.index(demand) < group.index(now[0]):
             continue
@@ -106,13 +119,12 @@ def _steps_down(family: Family, have: frozenset[str]) -> Iterator[tuple[str, fro
     for demand in reversed(family.climb):
         if demand not in have or any(demand in BRINGS.get(other, ()) for other in have):
             continue
-        group = next((g for g in GROUPS if demand in g), ())
-        left = have - {demand} - (BRINGS.get(demand, frozenset()) if group else frozenset())
-        place = group.index(demand) if group else 0
-        if place and group != GROUPS[-1]:
-            yield demand, closed({*left, group[place - 1]})
-        elif not group or group == GROUPS[-1]:
+        group = family.group_of(demand)
+        if group not in family.standing:
             yield demand, have - {demand}
+        elif group.index(demand):  # one of these is always made: the easier takes its place
+            left = have - {demand} - BRINGS.get(demand, frozenset())
+            yield demand, closed({*left, group[group.index(demand) - 1]})
 
 
 def other_operation(problem: Problem) -> Problem | None:
@@ -218,6 +230,10 @@ def _without(items: Iterator[Changed], decisive: str, have: frozenset[str]) -> t
     gone = frozenset({decisive, *with_it})
     one_size = (*RELATIONS, "unlike-denominators", "bare-whole-minuend")
     bringing = frozenset({"like-denominators"}) if decisive in one_size else frozenset()
+    if decisive == "bare-whole-minuend":  # a part above it, and what is left may have to be simplified
+        bringing |= {"simplify", "composite-common-factor"}
+    if decisive == "regroup-after-renaming":  # what only looks like it is the best to stand beside it
+        bringing |= {"seems-to-regroup"}
     best: tuple[tuple[int, int], Problem, frozenset[str]] | None = None
     for index, (other, now) in enumerate(items):
         if must_go & now or not (have - gone) <= now or not now <= (have - {decisive}) | bringing:
@@ -249,7 +265,7 @@ def _below_zero(problem: Problem) -> bool:
 def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
     """Parts exchanged, one bottom made like the other, a part dropped, places made equal, the other operation."""
     parts = children(expr)
-    if len(parts) == 2:
+    if len(parts) == 2 and not isinstance(expr, Chain):
         first, second = parts
         if isinstance(first, MixedNumber) and isinstance(second, MixedNumber):
             yield _with(
@@ -262,8 +278,9 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
             yield _with(expr, Whole(first.whole), second)
         if isinstance(first, Whole) and isinstance(second, MixedNumber):
             bottom = second.denominator
-            top = min(second.numerator + 1, bottom - 1)
-            yield _with(expr, MixedNumber(first.n, max(top, 1), bottom), second)
+            for top in range(second.numerator + 1, bottom):
+                if gcd(top, bottom) == 1:
+                    yield _with(expr, MixedNumber(first.n, top, bottom), second)
         if isinstance(first, DecimalNumeral) and isinstance(second, DecimalNumeral):
             yield from _places_alike(expr, first, second)
     for index, number in enumerate(parts):
@@ -283,10 +300,29 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
             ):
                 if not made.is_improper and made != second:
                     yield replace(expr, items=(made, second), written=(made, second))
+    if isinstance(expr, Chain) and len(expr.sides) == 2:
+        yield from _other_blanks(*expr.sides)
     for other_order in (grouping_ignored(expr), left_to_right(expr)):
         if isinstance(other_order, Move):
             yield other_order.after
     yield from (n.expr for n in neighbours(Problem(expr)))
+
+
+def _other_blanks(known: Expr, gap: Expr) -> Iterator[Expr]:
+    """The part dropped or put in, the other number of the fraction missing, the two fractions exchanged."""
+    if not isinstance(gap, Gap) or gap.blanks() != 1 or gap.is_alone:
+        return
+    if isinstance(known, MixedNumber) and gap.bottom and gap.whole is not None and gap.whole < known.whole:
+        yield Chain((Whole(known.whole), gap))
+    if isinstance(known, Whole) and gap.bottom:
+        yield Chain((MixedNumber(known.n, 1, gap.bottom), gap))
+    if isinstance(known, CommonFraction) and gap.whole == -1:
+        top = known.value * gap.bottom if gap.bottom else Fraction(gap.top or 0)
+        bottom = gap.bottom or (gap.top or 0) / known.value
+        if top.denominator == 1 and Fraction(bottom).denominator == 1:
+            other = Gap(-1, int(top), None) if gap.top is None else Gap(-1, None, int(bottom))
+            yield Chain((known, other))
+            yield Chain((CommonFraction(int(top), int(bottom)), Gap(-1, None, known.denominator)))
 
 
 def _places_alike(expr: Expr, first: DecimalNumeral, second: DecimalNumeral) -> Iterator[Expr]:

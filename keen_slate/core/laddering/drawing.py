@@ -34,3 +34,43 @@ class Draw:
 
     def one_of(self, items: Sequence[Item]) -> Item:
         return items[self.below(len(items))]
+
+    def mostly(self, *, seldom: bool = False) -> bool:
+        """Yes, two times out of three, or one time."""
+        return (self.below(3) > 0) != seldom
+
+
+class EveryDraw(Draw):
+    """Draws that take every choice in turn: all that can be drawn is drawn, the smaller numbers first.
+
+    >>> draw, drawn = EveryDraw(), []
+    >>> while draw.again(): drawn.append((draw.below(2), draw.between(5, 6)))
+    >>> drawn
+    [(0, 5), (0, 6), (1, 5), (1, 6)]
+    """
+
+    def __init__(self) -> None:
+        self.taken: list[list[int]] = []
+        self.at = 0
+        self.begun = False
+
+    def again(self) -> bool:
+        """Begin the next way through all choices; False when every way has been gone."""
+        self.at = 0
+        if not self.begun:
+            self.begun = True
+            return True
+        while self.taken and self.taken[-1][0] + 1 == self.taken[-1][1]:
+            self.taken.pop()
+        if not self.taken:
+            return False
+        self.taken[-1][0] += 1
+        return True
+
+    def below(self, n: int) -> int:
+        if n < 1:
+            raise ValueError(f"nothing lies below {n}")
+        if self.at == len(self.taken):
+            self.taken.append([0, n])
+        self.at += 1
+        return self.taken[self.at - 1][0]

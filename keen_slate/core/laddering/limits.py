@@ -9,18 +9,6 @@ from keen_slate.core.working.facts import facts_of
 
 ALL_TABLES = tuple(range(2, 13))
 
-LIMIT_NAMES = {
-    "largest_bottom": "the largest {bottom}",
-    "largest_common": "the largest common {bottom}",
-    "largest_whole": "the largest whole number",
-    "places": "decimal places",
-    "tables": "the tables that the class knows",
-    "largest_fact": "the largest fact",
-    "only_wholes": "whole numbers only",
-    "not-yet": "nothing that the class has not met",
-}
-"""The bounds, and what is not met yet, as they are told where wishes exclude each other."""
-
 
 @dataclass(frozen=True, slots=True)
 class Limits:
@@ -35,27 +23,31 @@ class Limits:
     largest_fact: int = 12
     only_wholes: bool = False
 
-    def allows_fact(self, a: int, b: int) -> bool:
-        """Whether a × b is a fact that the class has.
+    def allows_fact(self, a: int, b: int, *, on_paper: bool = False) -> bool:
+        """Whether a × b is a fact that the class has; ``on_paper`` what lies beyond the tables goes digit by digit.
 
         >>> Limits(tables=(2, 5, 10)).allows_fact(7, 5), Limits(tables=(2, 5, 10)).allows_fact(7, 6)
         (True, False)
+        >>> Limits().allows_fact(24, 3), Limits().allows_fact(24, 3, on_paper=True)
+        (False, True)
         """
         if min(a, b) <= 1:
             return True
+        if on_paper and max(a, b) > max(ALL_TABLES):
+            return all(self.allows_fact(int(p), int(q)) for p in str(a) for q in str(b))
         in_tables = a in self.tables or b in self.tables
         return in_tables and max(a, b) <= self.largest_fact
 
-    def allows_numbers(self, expr: Expr) -> bool:
-        """Whether every number of an item lies within the bounds."""
-        return all(self._allows_number(n) for n in numbers_of(expr))
+    def allows_numbers(self, expr: Expr, *, on_paper: bool = False) -> bool:
+        """Whether every number of an item lies within the bounds; wholes ``on_paper`` may be 100 times as large."""
+        return all(self._allows_number(n, on_paper=on_paper) for n in numbers_of(expr))
 
-    def _allows_number(self, number: Expr) -> bool:
+    def _allows_number(self, number: Expr, *, on_paper: bool) -> bool:
         match number:
             case Whole(n):
-                return n <= max(self.largest_whole, 10)
+                return n <= max(self.largest_whole, 10) * (100 if on_paper else 1)
             case CommonFraction(_, bottom):
-                return not self.only_wholes and bottom <= self.largest_bottom
+                return not self.only_wholes and (bottom <= self.largest_bottom or self._is_decimal(bottom))
             case MixedNumber(whole, _, bottom):
                 return not self.only_wholes and bottom <= self.largest_bottom and whole <= self.largest_whole
             case DecimalNumeral(_, places):
@@ -63,11 +55,16 @@ class Limits:
             case _:
                 return True
 
-    def allows_working(self, work: Derivation) -> bool:
+    def _is_decimal(self, bottom: int) -> bool:
+        """Whether these are tenths, hundredths and so on, of which the class writes decimals."""
+        return bottom in (10, 100, 1000, 10000) and bottom <= 10**self.places
+
+    def allows_working(self, work: Derivation, *, on_paper: bool = False) -> bool:
         """Whether every multiplication fact and every common denominator of a working lies within the bounds."""
-        if any(n.denominator > self.largest_common for n in _fractions_of(work)):
+        bottoms = {n.denominator for n in _fractions_of(work)}
+        if any(b > self.largest_common and not self._is_decimal(b) for b in bottoms):
             return False
-        return all(self.allows_fact(a, b) for a, b in facts_of(work))
+        return all(self.allows_fact(a, b, on_paper=on_paper) for a, b in facts_of(work))
 
 
 def numbers_of(expr: Expr) -> tuple[Expr, ...]:

@@ -4,7 +4,7 @@ from keen_slate.core.curriculum.places import ESTIMATE
 from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
-from keen_slate.core.problem.tree import Estimating, Expr, Rounding, children, is_numeral, number_for, with_child
+from keen_slate.core.problem.tree import Estimating, Expr, children, is_numeral, number_for, with_child
 
 
 def _rounded(expr: Expr, part_of: str) -> Move | None:
@@ -15,9 +15,9 @@ def _rounded(expr: Expr, part_of: str) -> Move | None:
         nonlocal met
         if isinstance(node, (CommonFraction, MixedNumber)):
             part = node if isinstance(node, CommonFraction) else node.part
-            right = Rounding(node, expr.unit).value
+            right = expr.rounds(node).value
             if part_of == "forgotten" and isinstance(node, MixedNumber):
-                new = number_for(Rounding(part, expr.unit).value)
+                new = number_for(expr.rounds(part).value)
             elif part_of == "to-zero" and not part.is_improper and part.numerator:
                 whole = node.whole if isinstance(node, MixedNumber) else 0
                 new = Whole(whole + (1 if part.value > 1 - part.value / 2 else 0))
@@ -26,7 +26,7 @@ def _rounded(expr: Expr, part_of: str) -> Move | None:
             met = met or new != number_for(right)
             return new
         if is_numeral(node):
-            return number_for(Rounding(node, expr.unit).value)
+            return number_for(expr.rounds(node).value)
         for index, child in enumerate(children(node)):
             node = with_child(node, index, rounded(child))
         return node

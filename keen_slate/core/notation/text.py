@@ -125,7 +125,9 @@ def asked_round(expr: Expr, text: str) -> str:
 
 
 def unit_text(unit: Fraction) -> str:
-    """``2 places`` or ``the nearest half``."""
+    """``2 places``, ``the nearest half``, or for 0 ``the leading digit``."""
+    if not unit:
+        return "the leading digit"
     names = {
         Fraction(1): "whole", Fraction(10): "ten", Fraction(100): "hundred", Fraction(1000): "thousand",
         Fraction(1, 2): "half", Fraction(1, 4): "quarter", Fraction(1, 8): "eighth",

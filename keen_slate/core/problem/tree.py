@@ -209,11 +209,20 @@ class Left:
 
 @dataclass(frozen=True, slots=True)
 class Estimating:
-    """A calculation whose numbers are to be rounded to a multiple of ``unit`` before it is worked out."""
+    """A calculation whose numbers are to be rounded to a multiple of ``unit`` before it is worked out; 0 stands for the
+    leading digit of each."""
 
     of: "Expr"
     unit: Fraction
     rounded: bool = False
+
+    def rounds(self, number: "Expr") -> "Rounding":
+        """What becomes of one of its numbers; a fraction has no leading digit, it goes to its nearest half."""
+        if self.unit:
+            return Rounding(number, self.unit)
+        if isinstance(number, (CommonFraction, MixedNumber)):
+            return Rounding(number, Fraction(1, 2))
+        return Rounding(number, leading_place(evaluate(number)))
 
 
 @dataclass(frozen=True, slots=True)
@@ -484,13 +493,27 @@ def _split_ratio(expr: Split) -> tuple[int, int]:
     return total.numerator, total.denominator
 
 
-def _in_round_numbers(expr: Expr, unit: Fraction) -> Expr:
-    """The expression with each of its numbers rounded to a multiple of ``unit``."""
+def leading_place(value: Fraction) -> Fraction:
+    """The place of the first digit that is not 0.
+
+    >>> leading_place(Fraction(387)), leading_place(Fraction("0.062"))
+    (Fraction(100, 1), Fraction(1, 100))
+    """
+    place = Fraction(1)
+    while place * 10 <= abs(value):
+        place *= 10
+    while 0 < abs(value) < place:
+        place /= 10
+    return place
+
+
+def _in_round_numbers(expr: Expr, estimating: Estimating) -> Expr:
+    """The expression with each of its numbers rounded."""
     if is_numeral(expr):
-        value = Rounding(expr, unit).value
+        value = estimating.rounds(expr).value
         return CommonFraction(value.numerator, value.denominator)
     for index, child in enumerate(children(expr)):
-        expr = with_child(expr, index, _in_round_numbers(child, unit))
+        expr = with_child(expr, index, _in_round_numbers(child, estimating))
     return expr
 
 
@@ -534,7 +557,7 @@ _RATIOS: dict[type, Callable[[Any], tuple[int, int]]] = {
     Convert: lambda e: _ratio(e.of),
     Simplify: lambda e: _ratio(e.of),
     Left: lambda e: _ratio(e.of),
-    Estimating: lambda e: _ratio(e.of if e.rounded else _in_round_numbers(e.of, e.unit)),
+    Estimating: lambda e: _ratio(e.of if e.rounded else _in_round_numbers(e.of, e)),
     Gap: _no_ratio,
     Comparison: _no_ratio,
     Chain: _no_ratio,

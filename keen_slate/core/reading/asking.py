@@ -56,7 +56,7 @@ _SIMPLEST = re.compile(
 )
 _ROUND = re.compile(
     rf"\s+(?:rounded\s+)?(?:off\s+)?to\s+(?:(\d+|{_any_of({**COUNTS})})\s*(?:d\.?\s?p\.?|(?:decimal\s+)?places?)"
-    rf"|(?:the\s+)?nearest\s+({_any_of({**PLACES})})|(?:the\s+)?({_any_of({**PLACES})})s)\s*$",
+    rf"|(?:the\s+)?nearest\s+({_any_of({**PLACES})})|(?:the\s+|its\s+|their\s+)?(?:leading|first)\s+(digits?)|(?:the\s+)?({_any_of({**PLACES})})s)\s*$",
     re.IGNORECASE,
 )
 _FALLING = re.compile(
@@ -137,7 +137,9 @@ def rounding_asked(text: str, start: int) -> tuple[Fraction | int, int, int] | N
     found = _ROUND.search(text, start)
     if found is None:
         return None
-    count, nearest, plural = found.groups()
+    count, nearest, leading, plural = found.groups()
+    if leading:
+        return Fraction(0), found.start(), found.start()
     if count:
         return COUNTS.get(count.lower()) or int(count), found.start(), found.start(1)
     return PLACES[" ".join((nearest or plural).lower().split())], found.start(), found.start()

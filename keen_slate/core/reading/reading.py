@@ -57,7 +57,7 @@ from keen_slate.core.reading.percents import (
     without_sign,
 )
 from keen_slate.core.reading.tokens import UnreadableProblem, tokens_of
-from keen_slate.core.reading.workable import refuse_the_unworkable, with_divisors_left
+from keen_slate.core.reading.workable import refuse_the_unworkable, usual_unit, with_divisors_left
 from keen_slate.core.saying import unreadable
 from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.words import piece
@@ -220,10 +220,16 @@ class _Part:
             if rounding is None:
                 raise UnreadableProblem(Say.of(unreadable.round_to_what), end)
             unit = _unit_of(rounding)
+            if not unit:
+                raise UnreadableProblem(Say.of(unreadable.round_to_what), rounding[1])
             return self.wrapped(start, rounding[1], lambda of: Rounding(of, unit), repeating="alone")
         if verb == "estimate":
-            unit = _unit_of(rounding) if rounding else Fraction(1, 2)
-            problem = self.wrapped(start, rounding[1] if rounding else end, lambda of: Estimating(of, unit))
+            asked = _unit_of(rounding) if rounding else None
+            problem = self.wrapped(
+                start,
+                rounding[1] if rounding else end,
+                lambda of: Estimating(of, usual_unit(of) if asked is None else asked),
+            )
             assert isinstance(problem.expr, Estimating)
             return replace(problem, expr=with_divisors_left(problem.expr, start, fixed=rounding is not None))
         form = asking.form_asked(text, start)

@@ -3,6 +3,7 @@
 from dataclasses import replace
 from fractions import Fraction
 
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.tree import (
     Estimating,
@@ -13,7 +14,9 @@ from keen_slate.core.problem.tree import (
     Product,
     Sum,
     evaluate,
+    is_numeral,
     is_workable,
+    walk,
 )
 from keen_slate.core.reading.tokens import UnreadableProblem
 from keen_slate.core.saying import unreadable
@@ -28,6 +31,20 @@ def refuse_the_unworkable(expr: Expr, text: str) -> None:
         raise UnreadableProblem(Say.of(unreadable.divides_by_zero), max(text.find("÷"), text.find(":"), 0)) from None
     except OverflowError:
         raise UnreadableProblem(Say.of(unreadable.too_large, limit=bounds.MAX_VALUE_DIGITS), 0) from None
+
+
+def usual_unit(expr: Expr) -> Fraction:
+    """To what the numbers of an estimate are rounded where nothing else is asked: to halves where there are fractions,
+    decimals added and taken away to wholes where none would vanish, everything else to the leading digit (0).
+
+    Common practice, no source.
+    """
+    numbers = [e for e in walk(expr) if is_numeral(e)]
+    if any(isinstance(n, (CommonFraction, MixedNumber)) for n in numbers):
+        return Fraction(1, 2)
+    decimals_added = isinstance(expr, Sum) and any(isinstance(n, DecimalNumeral) for n in numbers)
+    large = all(abs(evaluate(n)) >= 1 for n in numbers)
+    return Fraction(1) if decimals_added and large else Fraction(0)
 
 
 FINER_UNITS = (Fraction(1), Fraction(1, 2), Fraction(1, 10), Fraction(1, 100), Fraction(1, 1000))

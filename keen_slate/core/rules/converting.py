@@ -407,8 +407,8 @@ def round_terms(expr: Expr) -> Move:
 
     def rounded(node: Expr) -> Expr:
         if isinstance(node, NUMERALS):
-            value = Rounding(node, expr.unit).value
-            new = _in_units(value, expr.unit, decimal=isinstance(node, DecimalNumeral))
+            rounding = expr.rounds(node)
+            new = _in_units(rounding.value, rounding.unit, decimal=isinstance(node, DecimalNumeral))
             if new != node:
                 notes[node] = new
             return new

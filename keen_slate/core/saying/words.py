@@ -100,9 +100,9 @@ def sentence(text: str) -> str:
     return text[:1].upper() + text[1:]
 
 
-def listed(items: list[str]) -> str:
+def listed(items: list[str], joined: str = "and") -> str:
     """``a, b and c``."""
-    return items[0] if len(items) == 1 else ", ".join(items[:-1]) + " and " + items[-1]
+    return items[0] if len(items) == 1 else f"{', '.join(items[:-1])} {joined} {items[-1]}"
 
 
 def in_words(text: str, words: Manner) -> str:

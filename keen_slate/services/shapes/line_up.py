@@ -87,9 +87,10 @@ class FadingShape(Shape):
 
 class Task(Shape):
     """What an example is in its set: a rung with its target and newest demand, the contrast of the one before, an item
-    of the review, a pupil's turn, or a mistake to be found."""
+    of the review, a pupil's turn, or a mistake to be found; of a ``pair`` one hides what the other only looks
+    like."""
 
-    role: Literal["item", "rung", "contrast", "review", "turn", "find"] = "item"
+    role: Literal["item", "rung", "pair", "contrast", "review", "turn", "find"] = "item"
     added: Annotated[str, StringConstraints(max_length=60)] = ""
     required: Ids = []
     allowed: Ids = []

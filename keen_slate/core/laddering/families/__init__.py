@@ -1,0 +1,1 @@
+"""Families of items that ladders draw."""
