@@ -70,4 +70,9 @@ def _wishes(options: argparse.Namespace) -> Wishes:
         if name not in NUMBER_LIMITS or not number.isdecimal():
             raise ValueError(f"--limits takes whole numbers for {', '.join(NUMBER_LIMITS)}.")
         chosen[name] = int(number)
-    return Wishes(options.family, frozenset(can), new, options.count, options.review, Limits(**chosen), options.seed)
+    if options.pair and FAMILY[options.family].pair is None:
+        raise ValueError(f"{options.family} has no pair that looks alike; leave --pair out.")
+    limits = Limits(**chosen)
+    return Wishes(
+        options.family, frozenset(can), new, options.count, options.review, limits, options.seed, options.pair
+    )

@@ -50,6 +50,7 @@ def aims() -> Iterator[Record]:
             "name": in_words(family.name, USUAL_MANNER),
             "always": sorted(family.always),
             "demands": list(family.climb),
+            "pair": list(family.pair or ()),
         }
     for aim in AIMS:
         yield {

@@ -56,7 +56,12 @@ class Ladders:
             words = chosen_words_of(session)
             ready = [ShownAim(id=a.id, name=in_words(a.name, words), kept=False, plan=_plan(a.wishes)) for a in AIMS]
             families = [
-                OfferedFamily(id=f.id, name=in_words(f.name, words), climb=shown_demands(f.climb, words))
+                OfferedFamily(
+                    id=f.id,
+                    name=in_words(f.name, words),
+                    climb=shown_demands(f.climb, words),
+                    pair=shown_demands(f.pair or (), words),
+                )
                 for f in FAMILIES
             ]
             return Aims(families=families, aims=ready + [_shown_aim(a) for a in aims.list_aims(session)])
@@ -253,7 +258,14 @@ def wishes_of(plan: Plan) -> Wishes:
             f"“{unknown[0]}” is nothing that {plan.family} can ask. Choose of: {', '.join(family.climb) or 'nothing'}."
         )
     return Wishes(
-        plan.family, frozenset(plan.can), tuple(plan.new), plan.count, plan.review, _limits(plan.limits), plan.seed
+        plan.family,
+        frozenset(plan.can),
+        tuple(plan.new),
+        plan.count,
+        plan.review,
+        _limits(plan.limits),
+        plan.seed,
+        plan.pair,
     )
 
 
@@ -263,7 +275,14 @@ def _limits(shape: LimitsShape) -> Limits:
 
 def _plan(wishes: Wishes) -> Plan:
     limits = LimitsShape(**{n: getattr(wishes.limits, n) for n in LimitsShape.model_fields if n != "tables"})
-    return Plan(family=wishes.family, can=sorted(wishes.can), new=list(wishes.new), count=wishes.count, limits=limits)
+    return Plan(
+        family=wishes.family,
+        can=sorted(wishes.can),
+        new=list(wishes.new),
+        count=wishes.count,
+        pair=wishes.pair,
+        limits=limits,
+    )
 
 
 def _shown_aim(found: KeptAim) -> ShownAim:

@@ -103,8 +103,8 @@ def _blanks(text: str) -> set[str]:
             return found | {"open-a-bare-whole"}
         if number.is_mixed and wholes == number.whole - 1:
             return found | {"open-a-whole"}
-        return found | {"take-a-whole-out"}
-    for side in others:
+        return found | ({"take-a-whole-out"} if wholes > number.whole and not number.is_whole else set())
+    for side in others if not number.is_mixed else ():
         top, bottom = side.split("/")
         found.add("blank-top" if top == "?" else "blank-bottom")
         if (top != "?" and int(top) < number.top) or (bottom != "?" and int(bottom) < number.bottom):

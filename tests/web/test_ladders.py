@@ -101,8 +101,8 @@ class Building(LadderTest):
         )
         self.assertEqual(
             answer["message"],
-            "Mixed numbers taken away: “whole numbers only” and “regroup” cannot be had together. "
-            "Leave one of them out, and draw again.",
+            "Mixed numbers taken away with “regroup”, within whole numbers only: there are none. "
+            "Allow more than whole numbers, and draw again.",
         )
         self.assertEqual(self.ask("GET", f"/api/sets/{found['id']}")["revision"], found["revision"])
 

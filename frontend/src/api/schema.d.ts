@@ -1958,7 +1958,8 @@ export interface components {
         };
         /**
          * OfferedFamily
-         * @description A kind of item, with the demands that can be asked of it, the easier first.
+         * @description A kind of item, with the demands that can be asked of it, the easier first; and the pair that only looks alike:
+         *     what hides in the one, and what the other shows.
          */
         OfferedFamily: {
             /** Climb */
@@ -1967,6 +1968,11 @@ export interface components {
             id: string;
             /** Name */
             name: string;
+            /**
+             * Pair
+             * @default []
+             */
+            pair: components["schemas"]["ShownDemand"][];
         };
         /** OfferedWord */
         OfferedWord: {
@@ -2034,7 +2040,8 @@ export interface components {
         };
         /**
          * Plan
-         * @description The wishes for a ladder: what the class can do, what is new, how many rungs and items of review, the bounds.
+         * @description The wishes for a ladder: what the class can do, what is new, how many rungs and items of review, whether a pair
+         *     that only looks alike stands in it, the bounds.
          */
         Plan: {
             /**
@@ -2078,6 +2085,11 @@ export interface components {
              * @default []
              */
             new: string[];
+            /**
+             * Pair
+             * @default false
+             */
+            pair: boolean;
             /**
              * Review
              * @default 0
@@ -2732,7 +2744,8 @@ export interface components {
         /**
          * Task
          * @description What an example is in its set: a rung with its target and newest demand, the contrast of the one before, an item
-         *     of the review, a pupil's turn, or a mistake to be found.
+         *     of the review, a pupil's turn, or a mistake to be found; of a ``pair`` one hides what the other only looks
+         *     like.
          */
         Task: {
             /**
@@ -2779,7 +2792,7 @@ export interface components {
              * @default item
              * @enum {string}
              */
-            role: "item" | "rung" | "contrast" | "review" | "turn" | "find";
+            role: "item" | "rung" | "pair" | "contrast" | "review" | "turn" | "find";
         };
         /** TaskRequest */
         TaskRequest: {

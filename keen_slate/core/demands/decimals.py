@@ -6,6 +6,7 @@ from keen_slate.core.demands.looking import goals_served, has_value, numbers_in,
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import (
+    Chain,
     Comparison,
     Convert,
     Expr,
@@ -110,7 +111,7 @@ def decimal_without_end(problem: Problem, work: Derivation) -> bool:
     """A fraction beside decimals, or to be written as one, has no decimal that ends; or a quotient has none."""
     numbers = numbers_in(problem)
     asked = isinstance(problem.expr, Convert) and problem.expr.to in ("decimal", "percent")
-    if not asked and not any(isinstance(e, DecimalNumeral) for e in numbers):
+    if isinstance(problem.expr, Chain) or not (asked or any(isinstance(e, DecimalNumeral) for e in numbers)):
         return False
     parts = [e for e in numbers if is_numeral(e) or isinstance(e, Product)]
     return any(decimal_places(evaluate(e)) is None for e in parts)

@@ -20,6 +20,7 @@ from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem import bounds
+from keen_slate.core.problem.blanks import TooManyBlanks, solve
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -34,6 +35,7 @@ from keen_slate.core.problem.tree import (
     with_child,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
+from keen_slate.core.rules.filling import moved_wholes
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 
@@ -302,6 +304,7 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
                     yield replace(expr, items=(made, second), written=(made, second))
     if isinstance(expr, Chain) and len(expr.sides) == 2:
         yield from _other_blanks(*expr.sides)
+        return
     for other_order in (grouping_ignored(expr), left_to_right(expr)):
         if isinstance(other_order, Move):
             yield other_order.after
@@ -309,13 +312,17 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
 
 
 def _other_blanks(known: Expr, gap: Expr) -> Iterator[Expr]:
-    """The part dropped or put in, the other number of the fraction missing, the two fractions exchanged."""
+    """The part dropped or put in, the other number missing, the two sides exchanged."""
     if not isinstance(gap, Gap) or gap.blanks() != 1 or gap.is_alone:
         return
     if isinstance(known, MixedNumber) and gap.bottom and gap.whole is not None and gap.whole < known.whole:
         yield Chain((Whole(known.whole), gap))
     if isinstance(known, Whole) and gap.bottom:
         yield Chain((MixedNumber(known.n, 1, gap.bottom), gap))
+    moved = moved_wholes(Chain((known, gap)))
+    if moved is not None and isinstance(known, (CommonFraction, MixedNumber)):
+        written = gap.filled((moved.top + moved.count * moved.bottom,))
+        yield Chain((written, Gap(known.whole if isinstance(known, MixedNumber) else -1, None, moved.bottom)))
     if isinstance(known, CommonFraction) and gap.whole == -1:
         top = known.value * gap.bottom if gap.bottom else Fraction(gap.top or 0)
         bottom = gap.bottom or (gap.top or 0) / known.value
@@ -337,10 +344,12 @@ def _with(expr: Expr, first: Expr, second: Expr) -> Expr:
 
 
 def _as_problem(expr: Expr, label: str) -> Problem | None:
-    """The item as it is read when a teacher types it."""
+    """The item as it is read when a teacher types it; None for one that cannot be read, or that nothing solves."""
     try:
+        if isinstance(expr, Chain) and solve(expr.sides).count == 0:
+            return None
         return read(Problem(expr, label).text(), units=frozenset({label}))
-    except (UnreadableProblem, ValueError):
+    except (UnreadableProblem, TooManyBlanks, ValueError):
         return None
 
 

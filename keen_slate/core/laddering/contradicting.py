@@ -4,11 +4,10 @@ from dataclasses import fields, replace
 from itertools import islice
 
 from keen_slate.core.demands.listing import DEMAND
-from keen_slate.core.laddering.families.family import BRINGS, RELATIONS, Family
+from keen_slate.core.laddering.families.family import BRINGS, RELATIONS
 from keen_slate.core.laddering.families.listing import FAMILIES
 from keen_slate.core.laddering.limits import Limits, numbers_key
-from keen_slate.core.laddering.searching import Fitting, Search, Target, closed
-from keen_slate.core.machine.school import School
+from keen_slate.core.laddering.searching import Fitting, NotFound, Search, Target, closed
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.saying import drawing
 from keen_slate.core.saying.say import Say
@@ -32,27 +31,26 @@ class Exhausted(Contradiction):
     """There are items as wished, and fewer of them than are asked for."""
 
 
-def contradiction(family: Family, target: Target, limits: Limits, school: School, seed: str) -> Contradiction:
-    """Why a target has no item, or none that differs in its numbers from those that stand already."""
-    search = Search(family, target, limits, school)
-    keys = {numbers_key(p.expr) for p, _ in search.every()} | {numbers_key(p.expr) for p, _ in search.drawn(seed)}
+def contradiction(search: Search, came_to: NotFound, seed: str) -> Contradiction:
+    """Why a search found no item, or none that differs in its numbers from those that stand already."""
+    keys = {numbers_key(p.expr) for p, _ in (*came_to.there_are, *search.drawn(seed))}
     if keys:
-        said = Say.of(drawing.exhausted, family=family.name, count=len(keys), certain=search.whole)
-        return Exhausted((), said, certain=search.whole)
-    return _Excluding(family, target, limits, school, seed, certain=search.whole, tried=search.tried).told()
+        said = Say.of(drawing.exhausted, family=search.family.name, count=len(keys), certain=came_to.whole)
+        return Exhausted((), said, certain=came_to.whole)
+    return _Excluding(search, came_to, seed).told()
 
 
 class _Excluding:
     """The fewest wishes that already exclude each other: each is left out, and stays out if that changes nothing."""
 
-    def __init__(
-        self, family: Family, target: Target, limits: Limits, school: School, seed: str, *, certain: bool, tried: int
-    ) -> None:
-        self.family, self.target, self.limits, self.school, self.seed = family, target, limits, school, seed
-        self.certain, self.tried = certain, tried
-        brought = frozenset().union(*(BRINGS.get(d, frozenset()) for d in target.required))
-        self.demands = sorted(target.required - family.always - brought, key=lambda d: (d not in RELATIONS, d))
-        self.bounds = [f.name for f in fields(Limits) if getattr(limits, f.name) != getattr(WIDE, f.name)]
+    def __init__(self, search: Search, came_to: NotFound, seed: str) -> None:
+        self.family, self.target, self.limits, self.school = search.family, search.target, search.limits, search.school
+        self.seed, self.certain, self.tried = seed, came_to.whole, came_to.tried
+        brought = frozenset().union(*(BRINGS.get(d, frozenset()) for d in self.target.required))
+        self.demands = sorted(
+            self.target.required - self.family.always - brought, key=lambda d: (d not in RELATIONS, d)
+        )
+        self.bounds = [f.name for f in fields(Limits) if getattr(self.limits, f.name) != getattr(WIDE, f.name)]
 
     def told(self) -> Contradiction:
         left = ["not-yet", *self.bounds, *self.demands]
@@ -79,7 +77,7 @@ class _Excluding:
         required = closed(self.family.always | {d for d in names if d in self.demands})
         everything = frozenset(d for f in FAMILIES for d in closed((*f.climb, *f.always)))
         allowed = self.target.allowed | self.target.required if "not-yet" in names else everything
-        return Search(self.family, Target(required, allowed), limits, self.school, most=10_000, worked=150)
+        return Search(self.family, Target(required, allowed), limits, self.school, most=5_000, worked=80)
 
     def _nearest(self, names: list[str]) -> Fitting | None:
         """Of items that ask for something besides one that asks for the least, within all bounds where there is one."""

@@ -12,7 +12,7 @@ from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families.family import PLACES_ALIKE, RELATIONS, Family, Wanted
 from keen_slate.core.laddering.families.listing import FAMILY
 from keen_slate.core.laddering.limits import Limits, numbers_key
-from keen_slate.core.laddering.searching import Rung, Target, closed, find_item
+from keen_slate.core.laddering.searching import NotFound, Rung, Search, Target, closed, find_thoroughly
 from keen_slate.core.machine.school import School
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.working.work import DEFAULT_SCHOOL
@@ -111,9 +111,9 @@ def ladder(wishes: Wishes, school: School = DEFAULT_SCHOOL, kept: Sequence[Probl
 
 
 def _chosen(wishes: Wishes, target: Target, seed: str, school: School, seen: set[tuple[str, ...]]) -> Rung:
-    family = FAMILY[wishes.family]
-    rung = find_item(family, target, wishes.limits, seed, school, seen, thorough=True)
-    if rung is None:
-        raise contradiction(family, target, wishes.limits, school, seed)
+    search = Search(FAMILY[wishes.family], target, wishes.limits, school)
+    rung = find_thoroughly(search, seed, seen)
+    if isinstance(rung, NotFound):
+        raise contradiction(search, rung, seed)
     seen.add(numbers_key(rung.problem.expr))
     return rung

@@ -221,21 +221,28 @@ def best_of(fitting: Iterable[Fitting], target: Target, school: School, seen: It
 
 
 def find_item(
-    family: Family,
-    target: Target,
-    limits: Limits,
-    seed: str,
-    school: School,
-    seen: Iterable[tuple[str, ...]] = (),
-    *,
-    thorough: bool = False,
+    family: Family, target: Target, limits: Limits, seed: str, school: School, seen: Iterable[tuple[str, ...]] = ()
 ) -> Rung | None:
-    """The best of a few items drawn for a target; None where none is among the draws, nor, where the search is
-    ``thorough``, among other draws or all that can be gone through."""
-    search = Search(family, target, limits, school)
-    again = (search.drawn(f"{seed}/again/{n}") for n in range(TRIED_AGAIN))
-    for fitting in (search.drawn(seed), *((*again, search.every()) if thorough else ())):
-        found = best_of(fitting, target, school, seen)
+    """The best of a few items drawn for a target; None where none is among the draws."""
+    return best_of(Search(family, target, limits, school).drawn(seed), target, school, seen)
+
+
+@dataclass(frozen=True, slots=True)
+class NotFound:
+    """What a thorough search came to that found nothing new: the items ``there_are`` for the target, all of them where
+    the search was ``whole``, after so many that were ``tried``."""
+
+    there_are: tuple[Fitting, ...]
+    whole: bool
+    tried: int
+
+
+def find_thoroughly(search: Search, seed: str, seen: Iterable[tuple[str, ...]] = ()) -> Rung | NotFound:
+    """The best of a few items drawn for a target, then by other seeds, then of all that can be gone through."""
+    seen = set(seen)
+    for again in ("", *(f"/again/{n}" for n in range(TRIED_AGAIN))):
+        found = best_of(search.drawn(seed + again), search.target, search.school, seen)
         if found is not None:
             return found
-    return None
+    there_are = tuple(search.every())
+    return best_of(there_are, search.target, search.school, seen) or NotFound(there_are, search.whole, search.tried)

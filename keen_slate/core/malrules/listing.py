@@ -13,6 +13,7 @@ from keen_slate.core.malrules import (
     form,
     multiplying,
     on_paper,
+    one_step,
     order,
     regrouping,
     rounding,
@@ -32,6 +33,7 @@ MAL_RULES: tuple[MalRule, ...] = (
     *order.MAL_RULES,
     *rounding.MAL_RULES,
     *filling.MAL_RULES,
+    *one_step.MAL_RULES,
     *estimating.MAL_RULES,
 )
 

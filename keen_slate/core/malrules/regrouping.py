@@ -1,11 +1,15 @@
 """Mistakes where the top fraction is not enough."""
 
+from collections.abc import Callable
+
 from keen_slate.core.curriculum.places import LIKE_MIXED
 from keen_slate.core.curriculum.sources import BUGS, PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.machine.goals import GoalId
+from keen_slate.core.malrules.one_step import with_pieces
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, mixed_form
-from keen_slate.core.problem.tree import Expr, Left, Sum, Term
+from keen_slate.core.problem.tree import Chain, Expr, Left, Sum, Term
+from keen_slate.core.rules.filling import MovedWholes, moved_wholes
 from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend, with_parts_combined
 from keen_slate.core.saying import going_astray
 from keen_slate.core.saying.say import Say
@@ -34,6 +38,8 @@ def regroup_ten(expr: Expr) -> Move | Impasse | None:
     >>> text_of(regroup_ten(read("5 1/6 − 2 5/6").expr).after)
     '4 11/6 − 2 5/6'
     """
+    if isinstance(expr, Chain):
+        return _alone(expr, lambda moved: moved.top + 10 * moved.count)
     assert isinstance(expr, Sum)
     whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     new_top = top + 10
@@ -43,6 +49,12 @@ def regroup_ten(expr: Expr) -> Move | Impasse | None:
         )
     said = Say.of(going_astray.mistake_regroup_ten, whole=whole, top=top, new_top=new_top)
     return Move(_opened(expr, mixed_form(whole - 1, new_top, bottom)), said)
+
+
+def _alone(expr: Chain, pieces: Callable[[MovedWholes], int]) -> Move | None:
+    """The opening of a whole as an exercise of its own, 5 1/6 = 4 ?/6, with so many pieces."""
+    moved = moved_wholes(expr)
+    return with_pieces(expr, pieces(moved)) if moved is not None and moved.count > 0 else None
 
 
 def _opened(expr: Sum, first: Expr) -> Sum:
@@ -56,6 +68,8 @@ def regroup_one_piece(expr: Expr) -> Move | Impasse | None:
     >>> regroup_one_piece(read("5 1/6 − 2 5/6").expr).after == read("4 − 2 + 3/6").expr
     True
     """
+    if isinstance(expr, Chain):
+        return _alone(expr, lambda moved: moved.top + moved.count)
     assert isinstance(expr, Sum)
     whole, top, less, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     part = CommonFraction(abs(top + 1 - less_top), bottom)
@@ -83,6 +97,8 @@ def pieces_replace_part(expr: Expr) -> Move | Impasse | None:
     >>> text_of(pieces_replace_part(read("5 1/6 − 2 5/6").expr).after)
     '4 6/6 − 2 5/6'
     """
+    if isinstance(expr, Chain):
+        return _alone(expr, lambda moved: moved.bottom * moved.count if moved.top else 0)
     assert isinstance(expr, Sum)
     whole, top, _, less_top, bottom = minuend_and_subtrahend(SumParts.of(expr))
     if top == 0 or less_top > bottom:
@@ -157,6 +173,7 @@ def wholes_paid_with_bottom(expr: Expr) -> Move | Impasse | None:
 
 
 _REGROUP: tuple[GoalId, ...] = ("regroup",)
+_REGROUP_OR_ALONE: tuple[GoalId, ...] = ("regroup", "look-for-blanks")
 SMALLER_FROM_LARGER = MalRule(
     id="smaller-part-from-larger",
     goals=_REGROUP,
@@ -172,7 +189,7 @@ SMALLER_FROM_LARGER = MalRule(
 )
 REGROUP_TEN = MalRule(
     id="regroup-ten",
-    goals=_REGROUP,
+    goals=_REGROUP_OR_ALONE,
     apply=regroup_ten,
     name="Ten pieces for one whole",
     belief="one whole is opened up as ten pieces, whatever their size",
@@ -185,7 +202,7 @@ REGROUP_TEN = MalRule(
 )
 REGROUP_ONE_PIECE = MalRule(
     id="regroup-one-piece",
-    goals=_REGROUP,
+    goals=_REGROUP_OR_ALONE,
     apply=regroup_one_piece,
     name="One piece for one whole",
     belief="taking one from the whole puts one on the {top}",
@@ -211,7 +228,7 @@ WHOLE_NOT_REDUCED = MalRule(
 )
 PIECES_REPLACE_PART = MalRule(
     id="pieces-replace-part",
-    goals=_REGROUP,
+    goals=_REGROUP_OR_ALONE,
     apply=pieces_replace_part,
     name="The opened whole in place of the part",
     belief="the opened whole takes the place of the part that was there",

@@ -1,10 +1,10 @@
 """Blanks filled: chains of equal fractions, a blank set alone, tops counted in pieces of one size."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from math import gcd
 
 from keen_slate.core.machine.engine import Impasse, Move, Rule
-from keen_slate.core.numbers.forms import CommonFraction, Whole
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.problem.blanks import Solved, fill_sides, fillings, gaps_in, isolated, solve
 from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, gap_worth, is_numeral, is_workable, number_for
 from keen_slate.core.saying import blank_spaces, going_astray
@@ -24,6 +24,11 @@ def look_for_blanks(expr: Expr) -> Move:
     filled = _next_equal_fraction(expr, solved)
     if filled is not None:
         return filled
+    moved = moved_wholes(expr)
+    if moved is not None:
+        said = Say.of(blank_spaces.wholes_as_pieces, count=moved.count, whole=moved.whole, top=moved.top,
+                      bottom=moved.bottom)  # fmt: skip
+        return _written_in(expr, solved.numbers, said)
     if solved.weights and len(solved.weights) > 1:
         after = replace(expr, note="count-tops", numbers=solved.numbers, weights=solved.weights, total=solved.total)
         return Move(
@@ -45,6 +50,37 @@ def look_for_blanks(expr: Expr) -> Move:
             expr, solved.numbers, Say.of(blank_spaces.blank_in_number, gap=gap, filled=number, value=known)
         )
     return _written_in(expr, solved.numbers, Say.of(blank_spaces.ways, count=solved.count, bounded=solved.bounded))
+
+
+@dataclass(frozen=True, slots=True)
+class MovedWholes:
+    """``count`` of ``whole`` wholes become pieces, or below 0 are made of them, beside ``top`` pieces of ``bottom``."""
+
+    count: int
+    whole: int
+    top: int
+    bottom: int
+
+
+def moved_wholes(expr: Chain) -> MovedWholes | None:
+    """What happens where a number is written with other wholes and the same pieces; None for other blanks.
+
+    >>> moved_wholes(read("5 1/6 = 4 ?/6").expr)
+    MovedWholes(count=1, whole=5, top=1, bottom=6)
+    """
+    if len(expr.sides) != 2:
+        return None
+    number, gap = expr.sides
+    if not isinstance(gap, Gap) or gap.top is not None or not gap.bottom or gap.whole is None or gap.whole < 0:
+        return None
+    if isinstance(number, Whole):
+        whole, top = number.n, 0
+    elif isinstance(number, (CommonFraction, MixedNumber)) and number.denominator == gap.bottom:
+        whole, top = number.whole if isinstance(number, MixedNumber) else 0, number.numerator
+    else:
+        return None
+    moved = MovedWholes(whole - gap.whole, whole, top, gap.bottom)
+    return moved if moved.count and top + moved.count * gap.bottom >= 0 else None
 
 
 def _next_equal_fraction(expr: Chain, solved: Solved) -> Move | None:

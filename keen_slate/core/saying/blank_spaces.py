@@ -45,6 +45,19 @@ def blank_in_number(w: Manner, gap: Gap, filled: Expr, value: Expr) -> str:
     return f"{same}, so {written}." if same else f"{sentence(written)}."
 
 
+def wholes_as_pieces(_: Manner, count: int, whole: int, top: int, bottom: int) -> str:
+    """``count`` of the wholes become pieces, or below 0 are made of them, beside ``top`` pieces of that size."""
+    n = abs(count)
+    moved = f"{n * bottom}/{bottom}"
+    if count > 0:
+        which = "The whole" if whole == 1 else f"{'One' if n == 1 else n} of the {whole} wholes"
+        joined = f", and {n * bottom} + {top} = {n * bottom + top}" if top else ""
+        return f"{which} {'is' if n == 1 else 'are'} {moved}{joined}."
+    left = top - n * bottom
+    made = f"{'one' if n == 1 else n}{' more' * (whole > 0)} whole{'s' * (n > 1)}"
+    return f"{moved} make {made}, and {top} − {n * bottom} = {left}."
+
+
 def ways(_: Manner, count: int, bounded: bool) -> str:
     limit = " with numbers up to 100" if bounded else ""
     return f"The only way{limit}." if count == 1 else f"One of {count} ways{limit}."

@@ -38,7 +38,10 @@ def contradiction(
         others = listed([f"“{filled(name, w)}”" for name in instead], "or")
         return f"{subject}: {found}. Set {others} to “can” or “new”, and draw again."
     leave = "Leave one of them out" if len(names) > 1 else "Leave it out"
-    remedy = f"Widen the bound{'s' * (len(within) > 1)}" if within else leave
+    widen = f"Widen the bound{'s' * (len(within) > 1)}"
+    if [id for id, _ in bounds] == ["only_wholes"]:
+        widen = "Allow more than whole numbers"
+    remedy = widen if within else leave
     return f"{subject}: {found}. {remedy}, and draw again."
 
 

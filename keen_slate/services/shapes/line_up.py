@@ -113,23 +113,27 @@ class LimitsShape(Shape):
 
 
 class Plan(Shape):
-    """The wishes for a ladder: what the class can do, what is new, how many rungs and items of review, the bounds."""
+    """The wishes for a ladder: what the class can do, what is new, how many rungs and items of review, whether a pair
+    that only looks alike stands in it, the bounds."""
 
     family: Annotated[str, StringConstraints(max_length=60)]
     can: Ids = []
     new: Ids = []
     count: Annotated[int, Field(ge=1, le=40)] = 12
     review: Annotated[int, Field(ge=0, le=20)] = 0
+    pair: bool = False
     limits: LimitsShape = LimitsShape()
     seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
 
 
 class OfferedFamily(Shape):
-    """A kind of item, with the demands that can be asked of it, the easier first."""
+    """A kind of item, with the demands that can be asked of it, the easier first; and the pair that only looks alike:
+    what hides in the one, and what the other shows."""
 
     id: str
     name: str
     climb: list[ShownDemand]
+    pair: list[ShownDemand] = []
 
 
 class ShownAim(Shape):

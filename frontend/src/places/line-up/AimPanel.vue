@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
@@ -23,7 +24,7 @@ const name = ref('')
 const told = ref('')
 const drawing = ref(false)
 const aim = computed(() => offered.value?.aims.find((a) => a.id === chosen.value))
-const { family, standing, limits, count, review, seed, climb, plan, take } = useWishes(() => offered.value?.families ?? [])
+const { family, standing, limits, count, review, paired, seed, climb, pair, plan, take } = useWishes(() => offered.value?.families ?? [])
 
 function startFrom(id: string) {
   chosen.value = id
@@ -113,6 +114,10 @@ async function forgetAim() {
         />
       </li>
     </ul>
+    <label v-if="pair.length" class="pair">
+      <Checkbox v-model="paired" binary />
+      <span>With a pair that looks alike: one is “{{ pair[0]?.name }}”, the other is not</span>
+    </label>
     <BoundsFields v-model="limits" />
     <div class="aim-draw">
       <label>Rungs <input v-model.number="count" type="number" class="p-inputtext p-inputtext-sm few-digits" min="1" max="40" /></label>
@@ -161,6 +166,13 @@ async function forgetAim() {
   justify-content: space-between;
   gap: 0.5rem;
   border-bottom: 1px dotted var(--rule);
+}
+
+.pair {
+  display: flex;
+  align-items: center;
+  gap: 0.5rem;
+  margin-top: 0.6rem;
 }
 
 .few-digits {

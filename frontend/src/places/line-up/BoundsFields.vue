@@ -22,10 +22,12 @@ const NUMBERS = computed(
     ] as const,
 )
 const told = computed(() => {
-  const { tables, only_wholes, largest_bottom, largest_common, largest_whole } = limits.value
+  const { tables, only_wholes, largest_bottom, largest_common, largest_whole, places } = limits.value
   const facts = tables.length === TABLES.length ? 'all tables' : `tables of ${tables.join(', ')}`
   const wholes = only_wholes ? ', whole numbers only' : ''
-  return `${bottom.value}s to ${largest_bottom}, common to ${largest_common}, wholes to ${largest_whole}, ${facts}${wholes}`
+  const decimals = `decimals to ${places} ${places === 1 ? 'place' : 'places'}`
+  const bottoms = `${bottom.value}s to ${largest_bottom}, common to ${largest_common}`
+  return `${bottoms}, wholes to ${largest_whole}, ${decimals}, ${facts}${wholes}`
 })
 </script>
 

@@ -1,6 +1,7 @@
 import type { Fading, Task } from '@/api/client'
 
 const ROLES: Partial<Record<Task['role'], string>> = {
+  pair: 'looks alike',
   contrast: 'contrast',
   review: 'review',
   turn: 'your turn',

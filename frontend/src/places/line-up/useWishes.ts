@@ -21,9 +21,12 @@ export function useWishes(families: () => Aims['families']) {
   const limits = reactive<Limits>({ ...WIDEST })
   const count = ref(12)
   const review = ref(0)
+  const paired = ref(false)
   const seed = ref(1)
 
-  const climb = computed(() => families().find((f) => f.id === family.value)?.climb ?? [])
+  const kind = computed(() => families().find((f) => f.id === family.value))
+  const climb = computed(() => kind.value?.climb ?? [])
+  const pair = computed(() => kind.value?.pair ?? [])
   const standingAs = (as: Standing) => climb.value.filter((d) => standing.value[d.id] === as).map((d) => d.id)
   const plan = computed<Plan>(() => ({
     family: family.value,
@@ -31,6 +34,7 @@ export function useWishes(families: () => Aims['families']) {
     new: standingAs('new'),
     count: count.value,
     review: review.value,
+    pair: paired.value && pair.value.length > 0,
     limits: { ...limits, tables: [...limits.tables] },
     seed: String(seed.value),
   }))
@@ -44,8 +48,9 @@ export function useWishes(families: () => Aims['families']) {
     Object.assign(limits, WIDEST, from.limits)
     count.value = from.count
     review.value = from.review
+    paired.value = from.pair
     seed.value = Number(from.seed) || 1
   }
 
-  return { family, standing, limits, count, review, seed, climb, plan, take }
+  return { family, standing, limits, count, review, paired, seed, climb, pair, plan, take }
 }

@@ -77,10 +77,16 @@ class Family:
     pair: tuple[str, str] | None = None
     on_paper: bool = False
 
-    @property
-    def groups(self) -> tuple[tuple[str, ...], ...]:
-        """Every group of which no two demands are asked together."""
-        return (*self.standing, *(g for g in GROUPS if g not in self.standing))
+    groups: tuple[tuple[str, ...], ...] = field(init=False)
+    """Every group of which no two demands are asked together."""
+
+    _group_of: Mapping[str, tuple[str, ...]] = field(init=False)
+
+    def __post_init__(self) -> None:
+        groups = (*self.standing, *(g for g in GROUPS if g not in self.standing))
+        object.__setattr__(self, "groups", groups)
+        object.__setattr__(self, "_group_of", {d: g for g in reversed(groups) for d in g})
 
     def group_of(self, demand: str) -> tuple[str, ...]:
-        return next((g for g in self.groups if demand in g), ())
+        """The group that a demand is one of; empty for a demand that stands alone."""
+        return self._group_of.get(demand, ())
