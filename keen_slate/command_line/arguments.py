@@ -55,9 +55,7 @@ def parser() -> argparse.ArgumentParser:
     verb.add_argument("--new", default="", metavar="DEMAND[,DEMAND]", help="what is new")
     verb.add_argument("--count", type=int, default=12, help="rungs, 1 to 40")
     verb.add_argument("--review", type=int, default=0, help="items of a mixed review, 0 to 20")
-    verb.add_argument(
-        "--pair", action="store_true", help="with a pair that looks as if, but is not, where there is one"
-    )
+    verb.add_argument("--pair", action="store_true", help="with a pair of which one only looks like the other")
     verb.add_argument("--seed", default="1", help="the same seed draws the same ladder")
     verb.add_argument("--limits", default="", metavar="NAME=NUMBER[,NAME=NUMBER]", help="bounds on the arithmetic")
     for name, told in (

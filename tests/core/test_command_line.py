@@ -177,7 +177,7 @@ class CommandLine(unittest.TestCase):
                 io.StringIO(),
             )
         self.assertEqual(ended.exception.code, 2)
-        self.assertIn("“same bottoms” and “regroup: seen only after renaming” cannot be had together", told.getvalue())
+        self.assertIn("“same bottoms” and “regroup: seen only after renaming”: there are none", told.getvalue())
 
     def test_aims_can_be_drawn_as_listed(self) -> None:
         listed = run("aims")

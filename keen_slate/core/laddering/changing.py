@@ -14,16 +14,18 @@ from keen_slate.core.laddering.families.family import BRINGS, RELATIONS, Family
 from keen_slate.core.laddering.families.listing import FAMILY, family_of
 from keen_slate.core.laddering.limits import Limits, numbers_key, numbers_of
 from keen_slate.core.laddering.searching import Target, closed, find_item
-from keen_slate.core.laddering.twins import all_redrawn, effort_of, one_number_redrawn, twins
+from keen_slate.core.laddering.twins import all_redrawn, effort_of, one_number_redrawn, repeats_a_number, twins
 from keen_slate.core.machine.engine import Move
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, solve
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
+    Convert,
+    Estimating,
     Expr,
     Factor,
     Gap,
@@ -188,6 +190,16 @@ def contrast(problem: Problem, demand: str = "") -> tuple[Problem, frozenset[str
     return _least_changed(problem, have)
 
 
+OTHER_PERCENTS = (10, 50, 25, 20, 35, 15, 45, 30, 60, 40, 70, 120, 150, 7, 3, 12, 18)
+"""What is taken in place of a percent: one known part, put together of tens and fives, more than 100, any other."""
+
+WRITTEN_AS: dict[str, tuple[type, ...]] = {
+    "decimal": (DecimalNumeral,),
+    "fraction": (CommonFraction, MixedNumber),
+    "percent": (Percent,),
+}
+"""What is in a form already."""
+
 FEWEST_CHANGED = 12
 """Changed items that are worked for any item."""
 
@@ -251,6 +263,8 @@ def _without(items: Iterator[Changed], decisive: str, have: frozenset[str]) -> t
 def _candidates(problem: Problem) -> Iterator[Expr]:
     """Changed in one thing; then one number redrawn; then all of them."""
     yield from _changed_in_one_thing(problem.expr)
+    if isinstance(problem.expr, Chain) and moved_wholes(problem.expr):
+        return  # other wholes make another step of it
     draw = Draw("contrast")
     for _ in range(bounds.CONTRASTS_WORKED):
         yield from one_number_redrawn(problem.expr, draw)
@@ -302,13 +316,41 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
             ):
                 if not made.is_improper and made != second:
                     yield replace(expr, items=(made, second), written=(made, second))
+        if isinstance(first, DecimalNumeral) and isinstance(second, DecimalNumeral):
+            yield from (replace(expr, items=two, written=two) for two in _other_places(first, second))
     if isinstance(expr, Chain) and len(expr.sides) == 2:
         yield from _other_blanks(*expr.sides)
+        return
+    if isinstance(expr, Convert):
+        for to in ("decimal", "percent", "fraction"):
+            if to != expr.to and not isinstance(expr.of, WRITTEN_AS[to]):
+                yield replace(expr, to=to)
+    if isinstance(expr, Estimating):
+        yield expr.of
+    if repeats_a_number(expr):
+        yield children(expr)[1]
+        return
+    if len(parts) == 2 and isinstance(parts[0], Percent) and isinstance(parts[1], Whole):
+        for percent in OTHER_PERCENTS:
+            if parts[1].n * percent % 100 == 0:
+                yield with_child(expr, 0, Percent(Whole(percent)))
         return
     for other_order in (grouping_ignored(expr), left_to_right(expr)):
         if isinstance(other_order, Move):
             yield other_order.after
     yield from (n.expr for n in neighbours(Problem(expr)))
+
+
+def _other_places(first: DecimalNumeral, second: DecimalNumeral) -> Iterator[tuple[Expr, Expr]]:
+    """Two decimals with as many places; the second with its last digit dropped, or one digit more."""
+    places = min(first.places, second.places)
+    if first.places != second.places and places:
+        cut = [replace(n, digits=n.digits // 10 ** (n.places - places), places=places) for n in (first, second)]
+        yield cut[0], cut[1]
+    if second.places > 1:
+        yield first, replace(second, digits=second.digits // 10, places=second.places - 1)
+        yield first, replace(second, digits=second.digits // 10 + 1, places=second.places - 1)
+    yield first, replace(second, digits=second.digits * 10 + 5, places=second.places + 1)
 
 
 def _other_blanks(known: Expr, gap: Expr) -> Iterator[Expr]:
@@ -346,11 +388,17 @@ def _with(expr: Expr, first: Expr, second: Expr) -> Expr:
 def _as_problem(expr: Expr, label: str) -> Problem | None:
     """The item as it is read when a teacher types it; None for one that cannot be read, or that nothing solves."""
     try:
-        if isinstance(expr, Chain) and solve(expr.sides).count == 0:
+        if isinstance(expr, Chain) and not _is_filled_by_something(expr):
             return None
         return read(Problem(expr, label).text(), units=frozenset({label}))
     except (UnreadableProblem, TooManyBlanks, ValueError):
         return None
+
+
+def _is_filled_by_something(chain: Chain) -> bool:
+    """Whether a number besides 0 solves it: nobody learns from 8 = 8 ?/10."""
+    solved = solve(chain.sides)
+    return solved.count > 0 and all(n != Whole(0) for n in solved.numbers)
 
 
 def fits(problem: Problem, target: Target) -> tuple[tuple[str, ...], tuple[str, ...]]:

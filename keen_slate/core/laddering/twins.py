@@ -317,14 +317,14 @@ def _numbers_redrawn(expr: Expr, draw: Draw, bottoms: dict[int, int]) -> Expr:
     if isinstance(expr, Convert) and expr.to.startswith(MEASURE):
         size = int(expr.to.removeprefix(MEASURE))
         bottoms[size] = size
-    if _repeats_a_number(expr):
+    if repeats_a_number(expr):
         return _increase_redrawn(expr, draw, bottoms)
     for index, child in enumerate(children(expr)):
         expr = with_child(expr, index, _numbers_redrawn(child, draw, bottoms))
     return expr
 
 
-def _repeats_a_number(expr: Expr) -> bool:
+def repeats_a_number(expr: Expr) -> bool:
     """``60 + 15% of 60``: an amount increased by a part of itself."""
     if not isinstance(expr, Sum) or len(expr.terms) != 2 or not isinstance(expr.terms[1].expr, Product):
         return False
