@@ -98,10 +98,19 @@
   }
   text(size: 1.15em, grid(columns: columns, align: center + bottom, inset: (x: if board.kind in ("area", "places", "ladder") { 0.45em } else { 0.16em }, y: 0.2em), ..cells))
 }
+// A sentence with its fractions set as fractions.
+#let prose(said) = {
+  show regex("\\d+/\\d+"): it => {
+    let parts = it.text.split("/")
+    math.equation(block: false, alt: it.text, math.display(math.frac(text(parts.at(0)), text(parts.at(1)))))
+  }
+  said
+}
+
 // The reasons stand beside it where there is room, else under it.
 #let a-board(entry) = block(above: 0.5em, below: 0.5em, breakable: false, layout(size => {
   let drawn = draw-board(entry.board, entry.point)
-  let reasons = { set text(size: 9.5pt, fill: soft); for reason in entry.reasons { par(reason) } }
+  let reasons = { set text(size: 9.5pt, fill: soft); for reason in entry.reasons { par(prose(reason)) } }
   if size.width - measure(drawn).width > 6.5cm {
     grid(columns: (auto, 1fr), column-gutter: 1.6em, align: top, drawn, reasons)
   } else {
@@ -112,14 +121,14 @@
 #let a-line(line) = {
   if "board" in line { a-board(line) }
   else if line.state == "given" and line.asks {
-    text(size: 9.5pt, fill: soft, style: "italic", line.reason)
+    text(size: 9.5pt, fill: soft, style: "italic", prose(line.reason))
     parbreak()
   } else if line.state == "given" or line.state == "numbers" {
     maths(line.shown, before: joining(line.sign))
-    text(size: 9.5pt, fill: soft, "\u{2003}" + line.reason)
+    text(size: 9.5pt, fill: soft, [\u{2003}#prose(line.reason)])
     parbreak()
   } else if line.asks {
-    block(above: 0.3em, below: 0.3em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", line.question), rule()))
+    block(above: 0.3em, below: 0.3em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", prose(line.question)), rule()))
   } else {
     block(above: 0.42em, below: 0.42em, grid(columns: (auto, 1fr), column-gutter: 0.4em, align: bottom, text(line.sign + " "), rule()))
   }
@@ -143,15 +152,6 @@
   } else {
     for _ in range(space.lines) { rule(); linebreak() }
   }
-}
-
-// A sentence with its fractions set as fractions.
-#let prose(said) = {
-  show regex("\\d+/\\d+"): it => {
-    let parts = it.text.split("/")
-    math.equation(block: false, alt: it.text, math.display(math.frac(text(parts.at(0)), text(parts.at(1)))))
-  }
-  said
 }
 
 // A picture with what is to be seen in it beside it, below in two columns; its figures are as large as the text.

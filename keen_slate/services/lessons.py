@@ -7,6 +7,7 @@ from uuid import UUID
 from keen_slate.core.diagnosis.second_look import LikelyWrong, look_twice
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.working.work import Working, work
+from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.show import Lesson, LessonItem, LessonLine, WrongOnPurpose
 from keen_slate.services.shapes.work import Edits, LineEdit, ShownBoard, ShownPicture, ShownStroke, Worked
@@ -116,10 +117,12 @@ def _on_purpose(wrong: LikelyWrong, asked: Asked, acronym: str) -> WrongOnPurpos
     working = work(asked.problem, asked.school, BY_ID[wrong.mistake])
     shown = shown_working(asked, working, acronym)
     lines = [n for n in _lines(shown, working, asked, Edits(), {}) if not n.only_asks]
+    question = asked.unsettled(BY_ID[wrong.mistake], working.answer)
     return WrongOnPurpose(
         lines=lines,
         boards=shown.boards,
-        question=asked.unsettled(BY_ID[wrong.mistake], working.answer),
+        question=question,
+        question_html=prose_html(question),
         picture=counter_picture(asked, wrong.answer),
         disproved=disproved(asked, wrong.mistake),
     )

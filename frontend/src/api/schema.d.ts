@@ -1827,6 +1827,8 @@ export interface components {
             name: string;
             /** Question */
             question: string;
+            /** Question Html */
+            question_html: string;
         };
         /**
          * NamedPanel
@@ -2568,8 +2570,12 @@ export interface components {
             picture: components["schemas"]["ShownPicture"] | null;
             /** Question */
             question: string;
+            /** Question Html */
+            question_html: string;
             /** Shows */
             shows: string;
+            /** Shows Html */
+            shows_html: string;
             /** Source */
             source: string;
         };
@@ -2953,6 +2959,8 @@ export interface components {
             picture: components["schemas"]["ShownPicture"] | null;
             /** Question */
             question: string;
+            /** Question Html */
+            question_html: string;
         };
         /**
          * WrongRequest

@@ -31,6 +31,7 @@ class WrongOnPurpose(Shape):
     lines: list[LessonLine]
     boards: list[ShownBoard]
     question: str
+    question_html: str
     picture: ShownPicture | None
     disproved: Disproved | None
 

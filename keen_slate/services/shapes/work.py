@@ -180,7 +180,9 @@ class ShownMistake(Shape):
     name: str
     belief: str
     shows: str
+    shows_html: str
     question: str
+    question_html: str
     picture: "ShownPicture | None"
     source: str
     met: str
@@ -284,6 +286,7 @@ class NamedMistake(Shape):
     name: str
     belief: str
     question: str
+    question_html: str
 
 
 class ShownCause(Shape):

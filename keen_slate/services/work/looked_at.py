@@ -85,9 +85,10 @@ def shown_estimate(estimate: Estimate, asked: Asked) -> ShownEstimate:
 def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[str, list[str]]) -> ShownMistake:
     words = MISTAKES[wrong.mistake]
     same = [m for m in groups.get(text_of(wrong.answer), []) if m != wrong.mistake]
+    shows, question = asked.say(how_it_shows(wrong.derivation, wrong.answer)), asked.unsettled(words, wrong.answer)
     return ShownMistake(
         mistake=wrong.mistake, name=asked.named(words.name), belief=asked.phrase(words.belief),
-        shows=asked.say(how_it_shows(wrong.derivation, wrong.answer)), question=asked.unsettled(words, wrong.answer),
+        shows=shows, shows_html=prose_html(shows), question=question, question_html=prose_html(question),
         picture=counter_picture(asked, wrong.answer),
         source=words.source,
         met=place_text(words.met), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
@@ -104,6 +105,7 @@ def _named(mistake: str, asked: Asked, answer: Expr | None = None) -> NamedMista
         name=asked.named(words.name),
         belief=asked.phrase(words.belief),
         question=question,
+        question_html=prose_html(question),
     )
 
 

@@ -33,7 +33,9 @@ const sizeOf = (board: ShownBoard) => {
 <template>
   <aside class="show-beside">
     <div v-if="wrong" class="show-wrong">
-      <p class="show-asked">{{ stage > 2 ? 'Try it on simpler numbers.' : stage > 1 ? wrong.question : 'Somebody wrote this. Is it right?' }}</p>
+      <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+      <p v-if="stage === 2" class="show-asked" v-html="wrong.question_html" />
+      <p v-else class="show-asked">{{ stage > 2 ? 'Try it on simpler numbers.' : 'Somebody wrote this. Is it right?' }}</p>
       <template v-for="(block, index) in stage < 3 ? blocks : []" :key="index">
         <ColumnWork v-if="block.board" class="show-stack" :style="sizeOf(block.board)" :class="{ 'show-false': stage > 1 && block.false }" :board="block.board" />
         <p v-else-if="block.line" class="show-math" :class="{ 'show-false': stage > 1 && block.false }">
@@ -118,6 +120,12 @@ const sizeOf = (board: ShownBoard) => {
 
 .show-wrong .show-math {
   font-size: 6vh;
+  padding-block: 0.15em;
+  margin-block: 0.35em;
+}
+
+.show-asked:has(math) {
+  line-height: 1.9;
 }
 
 .show-false {

@@ -63,8 +63,10 @@ async function toggle(mistake: string) {
       </button>
       <div v-if="open === wrong.mistake" class="mistake-body">
         <p>The pupil seems to believe: {{ wrong.belief }}.</p>
-        <p>{{ wrong.shows }}</p>
-        <p><b>Ask:</b> {{ wrong.question }}</p>
+        <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+        <p v-html="wrong.shows_html" />
+        <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+        <p><b>Ask:</b> <span v-html="wrong.question_html" /></p>
         <PictureWithCaption v-if="wrong.picture" class="counter-picture" :of="wrong.picture" />
         <template v-if="disproved?.said">
           <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
@@ -139,6 +141,10 @@ async function toggle(mistake: string) {
 
 .counter-picture {
   --scale: 0.82;
+}
+
+.mistake-body p:has(math) {
+  line-height: 2;
 }
 
 .mistake-body {

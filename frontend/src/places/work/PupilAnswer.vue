@@ -86,12 +86,14 @@ defineExpose({ focus: () => focusOn(field.value) })
     <div v-else-if="found && !asLines" class="pupil-found" aria-live="polite" :data-verdict="found.verdict">
       <p class="pupil-said">{{ found.said }}</p>
       <ul>
-        <li v-for="fault in found.faults" :key="fault.mistake"><b>{{ fault.name }}.</b> {{ fault.question }}</li>
+        <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+        <li v-for="fault in found.faults" :key="fault.mistake"><b>{{ fault.name }}.</b> <span v-html="fault.question_html" /></li>
         <li v-for="(cause, index) in found.causes" :key="index">
           <span v-for="(mistake, at) in cause.mistakes" :key="mistake.mistake">{{ at ? ' and ' : '' }}<b>{{ mistake.name }}</b></span>
           <span v-if="cause.slip">{{ cause.mistakes.length ? ', ' : '' }}{{ cause.slip }}</span>
           <span class="quiet"> → <MathText :of="cause.answer" /></span>
-          <span v-if="cause.mistakes.length === 1 && !cause.slips" class="cause-question">{{ cause.mistakes[0]?.question }}</span>
+          <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+          <span v-if="cause.mistakes.length === 1 && !cause.slips" class="cause-question" v-html="cause.mistakes[0]?.question_html" />
         </li>
       </ul>
     </div>
@@ -144,5 +146,9 @@ defineExpose({ focus: () => focusOn(field.value) })
 
 .judged[data-verdict='false'] code {
   background: repeating-linear-gradient(45deg, var(--wrong-ground) 0 4px, var(--wrong-stripe) 4px 8px);
+}
+
+.pupil-found li:has(.cause-question math) {
+  line-height: 2;
 }
 </style>
