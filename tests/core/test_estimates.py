@@ -51,6 +51,27 @@ class ByHand(unittest.TestCase):
                 ]
                 self.assertEqual(found, expected)
 
+    # Problem, kind, then as above.
+    OTHERS = (
+        ("612 + 287", "front-end", "600 + 200 + 100", "900", "850", "950"),
+        ("412 + 287 + 195", "front-end", "400 + 200 + 100 + 200", "900", "825", "975"),
+        ("523 − 188", "front-end", "500 − 100 − 100", "300", "250", "350"),
+        ("61 − 27", "front-end", "60 − 20 − 5", "35", "30", "40"),
+        ("4.87 + 3.29", "front-end", "4 + 3 + 1.5", "17/2", "8", "9"),
+        ("6 1/4 − 2 5/6", "front-end", "6 − 2 − 1/2", "7/2", "3", "4"),
+        ("24% of 61", "benchmark", "1/4 × 60", "15", "354/25", "793/50"),
+        ("0.24 × 81", "benchmark", "1/4 × 80", "20", "474/25", "1053/50"),
+        ("48% of 80", "benchmark", "1/2 × 80", "40", "192/5", "208/5"),
+    )
+
+    def test_the_other_kinds(self) -> None:
+        for text, kind, *expected in self.OTHERS:
+            with self.subTest(text=text):
+                (found,) = estimates_of_kind(read(text).expr, kind)
+                self.assertEqual([text_of(found.rounded), *map(str, (found.value, found.low, found.high))], expected)
+        for text, kind in (("60 + 5", "front-end"), ("3/4 + 1/8", "front-end"), ("43% of 60", "benchmark")):
+            self.assertEqual(estimates_of_kind(read(text).expr, kind), (), text)
+
     def test_other_kinds(self) -> None:
         others = [(e.kind, text_of(e.rounded)) for e in other_estimates(read("6 1/8 − 2 1/3").expr)]
         self.assertEqual(others, [("nearest-whole", "6 − 2")])

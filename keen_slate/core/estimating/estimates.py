@@ -22,6 +22,7 @@ from keen_slate.core.problem.tree import (
     Power,
     Product,
     Sum,
+    Term,
     calculation_in,
     children,
     decimal_for,
@@ -35,7 +36,7 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.saying import weighing
 from keen_slate.core.saying.say import Say
 
-Kind = Literal["nearest-half", "nearest-whole", "leading-place", "compatible"]
+Kind = Literal["nearest-half", "nearest-whole", "leading-place", "compatible", "front-end", "benchmark"]
 HALF = Fraction(1, 2)
 MOST_SHOWN = 2
 """Estimates of the usual kinds that are shown: a class compares two at most."""
@@ -140,6 +141,60 @@ def _fitting(expr: Expr) -> list[tuple[_Rounded, ...]]:
     return found
 
 
+BENCHMARKS = tuple(Fraction(n, d) for n, d in ((1, 10), (1, 5), (1, 4), (1, 3), (1, 2), (2, 3), (3, 4), (9, 10)))
+"""Parts that a class sees at once: common practice, no source."""
+
+NEAR_A_BENCHMARK = Fraction(1, 20)
+
+
+def _benchmarked(expr: Expr) -> list[tuple[_Rounded, ...]]:
+    """A part of a number taken for a known part near by, and the number for one that it goes into: 24% of 61 by
+    1/4 of 60."""
+    if not isinstance(expr, Product) or len(expr.factors) != 2 or expr.factors[1].divide:
+        return []
+    numbers = children(expr)
+    found: list[tuple[_Rounded, ...]] = []
+    for index, part in enumerate(numbers):
+        other = numbers[1 - index]
+        if not is_numeral(part) or not is_numeral(other) or not 0 < part.value < 1 or other.value <= 1:
+            continue
+        known = min(BENCHMARKS, key=lambda b: abs(b - part.value))
+        if abs(known - part.value) > NEAR_A_BENCHMARK:
+            continue
+        unit = max(_unit_of(other.value, "leading-place") / 10, Fraction(1)) * known.denominator
+        taken = max(floor(other.value / unit + HALF), 1) * unit
+        pair = [_Rounded(known, _rounded_up(abs(known - part.value)), decimal=False),
+                _Rounded(taken, _rounded_up(abs(taken - other.value)), decimal=False)]  # fmt: skip
+        found.append(tuple(pair if index == 0 else reversed(pair)))
+    return found
+
+
+def _front_end(expr: Expr) -> tuple[Estimate, ...]:
+    """The leading places are added or taken away, then what is left over, in halves of that place: 612 + 287 by
+    600 + 200 and 100 more."""
+    if not isinstance(expr, Sum) or expr.terms[0].minus or not all(is_numeral(t.expr) for t in expr.terms):
+        return ()
+    values = [evaluate(t.expr) for t in expr.terms]
+    mixed = any(isinstance(t.expr, (CommonFraction, MixedNumber)) for t in expr.terms)
+    unit = Fraction(1) if mixed else _unit_of(max(values), "leading-place")
+    fronts = [v // unit * unit for v in values]
+    left = [floor((v - f) / (unit / 2) + HALF) * (unit / 2) for v, f in zip(values, fronts, strict=True)]
+    signs = [-1 if t.minus else 1 for t in expr.terms]
+    more = sum((s * n for s, n in zip(signs, left, strict=True)), Fraction(0))
+    if min(values) < unit or more == 0 or all(v == f + n for v, f, n in zip(values, fronts, left, strict=True)):
+        return ()
+    decimal = any(isinstance(t.expr, DecimalNumeral) for t in expr.terms)
+    terms = [
+        Term(_Rounded(f, Fraction(0), decimal).written(), t.minus) for f, t in zip(fronts, expr.terms, strict=True)
+    ]
+    rounded = Sum((*terms, Term(_Rounded(abs(more), Fraction(0), decimal).written(), more < 0)))
+    reach = unit / 4 * sum(v != f + n for v, f, n in zip(values, fronts, left, strict=True))
+    value, (least, most) = evaluate(rounded), _certain(expr)
+    low, high = value - reach, value + reach
+    low, high = low if least is None else max(low, least), high if most is None else min(high, most)
+    return (Estimate(rounded, value, low, high, "front-end"),)
+
+
 def _rounded_up(value: Fraction) -> Fraction:
     """To one digit that is not 0: what a number was moved by at most."""
     if value == 0:
@@ -209,9 +264,12 @@ def estimates_of_kind(expr: Expr, kind: Kind) -> tuple[Estimate, ...]:
         is_numeral(e) or isinstance(e, (Sum, Product, Group, Negative, Power)) for e in walk(expr)
     ):
         return ()
+    if kind == "front-end":
+        return _front_end(expr)
     numbers = [e for e in walk(expr) if is_numeral(e)]
     found: dict[Fraction, Estimate] = {}
-    ways = _fitting(expr) if kind == "compatible" else _ways([_roundings(n, kind) for n in numbers])
+    fitting = {"compatible": _fitting, "benchmark": _benchmarked}.get(kind)
+    ways = fitting(expr) if fitting else _ways([_roundings(n, kind) for n in numbers])
     least, most = _certain(expr)
     for chosen in ways:
         if all(n.reach == 0 for n in chosen):  # the problem itself is no estimate
@@ -296,7 +354,7 @@ def other_estimates(expr: Expr) -> tuple[Estimate, ...]:
     if not usual:
         return ()
     found = {e.value: e for e in usual}
-    kinds: tuple[Kind, ...] = ("nearest-half", "nearest-whole", "leading-place", "compatible")
+    kinds: tuple[Kind, ...] = ("nearest-half", "nearest-whole", "leading-place", "front-end", "benchmark", "compatible")
     for kind in kinds:
         for estimate in estimates_of_kind(expr, kind):
             found.setdefault(estimate.value, estimate)

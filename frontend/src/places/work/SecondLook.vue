@@ -14,6 +14,8 @@ const KINDS: Record<string, string> = {
   'nearest-whole': 'to wholes',
   'leading-place': 'to the leading place',
   compatible: 'with numbers that fit',
+  'front-end': 'the front first, then what is left',
+  benchmark: 'by a known part',
 }
 const pupil = useTemplateRef('pupil')
 defineExpose({ focusAnswer: () => pupil.value?.focus() })
