@@ -70,6 +70,8 @@ def _said(node: Node, manner: Manner) -> str:
             return f"{_said(base, manner)} to the power {exponent.text}"
         case Blank():
             return "blank"
+        case Words(" r "):
+            return " remainder "
         case Words(text):
             return text
         case Label(text):

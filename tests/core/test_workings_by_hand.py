@@ -14,7 +14,9 @@ from keen_slate.core.working.work import work
 from tests.support.arithmetic import value_of_line
 
 Case = tuple[dict[str, str], list[tuple[str, str]]]
-NO_ONE_VALUE = ("simplify", "round", "compare", "order", " as a", "=", "%", " m")
+NO_ONE_VALUE = (
+    "with a remainder", "estimate", "simplify", "round", "compare", "order", " as a", "=", "%", " m",
+)  # fmt: skip
 
 
 def cases() -> list[Case]:

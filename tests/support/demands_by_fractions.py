@@ -51,6 +51,8 @@ def demands(text: str) -> set[str]:
     """Every demand of the item, by its id."""
     if "=" in text:
         return _blanks(text)
+    if text.endswith(" with a remainder"):
+        return {"with-remainder"} | _wholes_divided(*map(int, text.split(" with")[0].split(" ÷ "))) | {"dividing"}
     if text.startswith("estimate "):
         return _estimating(text)
     if "%" in text or " as a" in text:
@@ -228,6 +230,8 @@ def _rank(body: str, numbers: list[Number]) -> set[str]:
         return found | ({"result-is-whole"} if broken and value.denominator == 1 else set())
     if numbers[1].text in ("10", "100", "1000") and not numbers[0].is_fraction:
         found |= _by_power_of_ten(body, *numbers)
+    elif "÷" in body and all(n.is_whole for n in numbers):
+        found |= _wholes_divided(numbers[0].whole, numbers[1].whole)
     if any(n.is_decimal for n in numbers):
         return found | _decimal_product(body, *numbers)
     first, second = (n.value for n in numbers)
@@ -292,6 +296,12 @@ def _worked(body: str) -> tuple[Fraction, bool, int, bool]:
 
 def _ends(value: Fraction) -> bool:
     return 10**12 % value.denominator == 0
+
+
+def _wholes_divided(first: int, second: int) -> set[str]:
+    found = {"beyond-the-tables"} if first // second > 12 or second > 12 else set()
+    found |= {"zero-in-quotient"} if first >= second and "0" in str(first // second) else set()
+    return found | ({"two-digit-divisor"} if second > 9 else set())
 
 
 def _by_power_of_ten(body: str, first: Number, second: Number) -> set[str]:

@@ -18,6 +18,7 @@ from keen_slate.core.problem.tree import (
     is_numeral,
 )
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.rules.on_paper import LARGEST_FACT
 
 
 def decimals(problem: Problem, work: Derivation) -> bool:
@@ -185,8 +186,25 @@ def decimal_divisor(problem: Problem, work: Derivation) -> bool:
 
 
 def two_digit_divisor(problem: Problem, work: Derivation) -> bool:
-    found = _two_plain(problem)
+    found, wholes = _two_plain(problem), _wholes_divided(problem)
+    if wholes is not None:
+        return wholes[1] > 9
     return found is not None and found[2] and len(str(found[1][0])) > 1
+
+
+def _wholes_divided(problem: Problem) -> tuple[int, int] | None:
+    """A whole number divided by another one, and no power of ten."""
+    found = product_of_two(problem)
+    if found is None or not found[2] or _is_power_of_ten(found[1]):
+        return None
+    first, second = found[:2]
+    return (first.n, second.n) if isinstance(first, Whole) and isinstance(second, Whole) else None
+
+
+def beyond_the_tables(problem: Problem, work: Derivation) -> bool:
+    """A division of whole numbers that is no fact of the tables, with or without something left."""
+    wholes = _wholes_divided(problem)
+    return wholes is not None and max(wholes[0] // wholes[1], wholes[1]) > LARGEST_FACT
 
 
 def goes_on(problem: Problem, work: Derivation) -> bool:
@@ -201,7 +219,9 @@ def goes_on(problem: Problem, work: Derivation) -> bool:
 
 def zero_in_quotient(problem: Problem, work: Derivation) -> bool:
     """A 0 is written in the quotient besides that before the point: 8.16 ÷ 4 = 2.04."""
-    found = _two_plain(problem)
+    found, wholes = _two_plain(problem), _wholes_divided(problem)
+    if wholes is not None:
+        return wholes[0] >= wholes[1] and "0" in str(wholes[0] // wholes[1])
     places = decimal_places(evaluate(problem.expr)) if found and found[2] else None
     if places is None:
         return False

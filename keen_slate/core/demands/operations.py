@@ -5,7 +5,18 @@ from math import gcd
 from keen_slate.core.demands.looking import has_value, numbers_in
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.tree import Expr, Group, Negative, Power, Product, Sum, children, evaluate
+from keen_slate.core.problem.tree import (
+    Convert,
+    Expr,
+    Group,
+    Negative,
+    Power,
+    Product,
+    Sum,
+    asks_remainder,
+    children,
+    evaluate,
+)
 from keen_slate.core.reading.reading import Problem
 
 
@@ -80,7 +91,10 @@ def over_a_whole(problem: Problem, work: Derivation) -> bool:
 
 
 def quotient_not_whole(problem: Problem, work: Derivation) -> bool:
-    """Whole numbers or fractions whose quotient is no whole number; decimals go on past the point anyway."""
+    """Whole numbers or fractions whose quotient is no whole number; decimals go on past the point anyway, and what is
+    left may be kept as it is."""
+    if any(isinstance(s.wrote, Convert) and asks_remainder(s.wrote) for s in work.steps):
+        return False
     divides = isinstance(problem.expr, Product) and any(f.divide for f in problem.expr.factors)
     divides = divides and not any(isinstance(e, DecimalNumeral) for e in numbers_in(problem))
     return divides and evaluate(problem.expr).denominator > 1

@@ -4,7 +4,7 @@ from fractions import Fraction
 
 from keen_slate.core.demands.looking import numbers_in
 from keen_slate.core.machine.engine import Derivation
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, WithRemainder
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -58,6 +58,11 @@ def midway(problem: Problem, work: Derivation) -> bool:
         return False
     rounded = [expr.rounds(n) for n in numbers_in(problem) if is_numeral(n)]
     return any(evaluate(r.of) / r.unit % 1 == Fraction(1, 2) for r in rounded)
+
+
+def with_remainder(problem: Problem, work: Derivation) -> bool:
+    """Something is left of a division of wholes, and kept as it is."""
+    return any(isinstance(n, WithRemainder) for s in work.steps for n in (s.wrote, *children(s.wrote)))
 
 
 def put_in_order(problem: Problem, work: Derivation) -> bool:

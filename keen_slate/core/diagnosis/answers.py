@@ -13,11 +13,11 @@ from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults, is_wrong_unit
 from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches, within_bounds
 from keen_slate.core.diagnosis.second_look import struck
-from keen_slate.core.diagnosis.written import filled_in, number_in, order_in, remainder_kept
+from keen_slate.core.diagnosis.written import filled_in, number_in, order_in, quotient_kept
 from keen_slate.core.machine.school import School, fitting_school
 from keen_slate.core.malrules.listing import LIKELIHOOD, MAL_RULES
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, WithRemainder
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import (
@@ -30,6 +30,7 @@ from keen_slate.core.problem.tree import (
     Negative,
     Rounding,
     Simplify,
+    asks_remainder,
     at_path,
     decimal_for,
     decimal_places,
@@ -135,11 +136,12 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     forms, unreduced = ({}, 0) if alone else _forms_of(problem, school)
     by_value = {key: list(_explaining(causes)) for key, causes in led_to.items()}
     explained, cut_short = set(by_value), ways[0].states.are_too_many
-    for worked, slip, value in _worked_instead(problem, others):
+    for worked, slip, answer in _worked_instead(problem, right, others):
         # A digit copied wrongly gives many answers: it is thought of only where nothing else gives this one, and not at
         # all where not every pair of mistakes was looked for.
-        if value != right_key and (slip == "item" or (value not in explained and not cut_short)):
-            by_value.setdefault(value, []).append(Cause((), slip, _number_like(right, value), worked))
+        key = _key(answer)
+        if key != right_key and (slip == "item" or (key not in explained and not cut_short)):
+            by_value.setdefault(key, []).append(Cause((), slip, answer, worked))
     ranked = {k: tuple(sorted(v, key=lambda c: c.rank)) for k, v in by_value.items()}
     return Prepared(problem, right, ranked, forms, unreduced)
 
@@ -177,8 +179,8 @@ def _explaining(causes: dict[Causes, Expr]) -> Iterator[Cause]:
             yield Cause(mistakes, "fact" if SLIP in made else "", answer)
 
 
-def _worked_instead(problem: Problem, others: tuple[Problem, ...]) -> Iterator[tuple[Expr, Slip, Fraction]]:
-    """What a pupil may have worked out rightly in place of the item, with its value, never below 0."""
+def _worked_instead(problem: Problem, right: Expr, others: tuple[Problem, ...]) -> Iterator[tuple[Expr, Slip, Expr]]:
+    """What a pupil may have worked out rightly in place of the item, with its answer, never below 0."""
     if isinstance(problem.expr, (Comparison, Chain)):
         return
     taken: list[tuple[Expr, Slip]] = [(o.expr, "item") for o in others if not isinstance(o.expr, (Comparison, Chain))]
@@ -189,7 +191,7 @@ def _worked_instead(problem: Problem, others: tuple[Problem, ...]) -> Iterator[t
         except ZeroDivisionError:
             continue
         if value >= 0:
-            yield worked, slip, value
+            yield worked, slip, work(Problem(worked)).answer if asks_remainder(worked) else _number_like(right, value)
 
 
 def _number_like(right: Expr, value: Fraction) -> Expr:
@@ -208,10 +210,11 @@ def bare(expr: Expr) -> Expr:
 
 
 def _key(answer: Expr) -> Key:
-    """What answers are told apart by: the value, of a comparison the statement, of blanks the value of each side."""
+    """What answers are told apart by: the value, of a comparison the statement, of blanks the value of each side, of a
+    quotient with a remainder both numbers."""
     if isinstance(answer, Chain):
         return tuple(evaluate(side) for side in answer.sides)
-    return text_of(answer) if isinstance(answer, Comparison) else evaluate(answer)
+    return text_of(answer) if isinstance(answer, (Comparison, WithRemainder)) else evaluate(answer)
 
 
 TRUE_OR_FALSE = dict.fromkeys(("true", "right", "yes", "correct"), "true") | dict.fromkeys(
@@ -240,9 +243,9 @@ def diagnose(
         return _diagnose_comparison(prepared, problem.expr, text, decimal_comma)
     if isinstance(problem.expr, Chain):
         return _diagnose_blanks(prepared, problem.expr, text, decimal_comma)
-    remainder = remainder_kept(problem, text)
-    if remainder is not None:
-        return Diagnosis("wrong form", faults=("remainder-left",)) if remainder else Diagnosis("wrong")
+    kept = quotient_kept(problem, text)
+    if kept is not None:
+        return _diagnose_remainder(prepared, *kept)
     try:
         answer = number_in(problem, text, decimal_comma=decimal_comma)
     except UnreadableProblem as fault:
@@ -257,6 +260,15 @@ def diagnose(
     causes = prepared.by_value.get(value, ())
     ranked = sorted(causes, key=lambda c: (c.rank[0], c.answer != answer.expr, c.rank[1]))
     return Diagnosis("wrong", tuple(ranked), answer=answer.expr)
+
+
+def _diagnose_remainder(prepared: Prepared, kept: Expr, is_right: bool) -> Diagnosis:
+    """A quotient with its remainder is right where it is asked for, and of another form than is wanted elsewhere."""
+    if not asks_remainder(prepared.problem.expr):
+        return Diagnosis("wrong form", faults=("remainder-left",)) if is_right else Diagnosis("wrong")
+    if not is_right and evaluate(kept) == evaluate(prepared.right):  # 2 r 7 of 17 ÷ 5 is true, and not done
+        return Diagnosis("wrong form", faults=("remainder-too-large",), answer=kept)
+    return Diagnosis("right" if is_right else "wrong", prepared.by_value.get(_key(kept), ()), answer=kept)
 
 
 def _diagnose_comparison(prepared: Prepared, expr: Comparison, text: str, decimal_comma: bool) -> Diagnosis:

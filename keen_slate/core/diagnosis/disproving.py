@@ -24,6 +24,7 @@ from keen_slate.core.numbers.forms import (
     Percent,
     RepeatingDecimal,
     Whole,
+    WithRemainder,
 )
 from keen_slate.core.problem.tree import (
     Chain,
@@ -199,7 +200,7 @@ def _simple(number: Numeral) -> list[Numeral]:
             return [DecimalNumeral(d, 2) for d in (102, 203, 301, 405, 206)]
         case DecimalNumeral(_, 2):
             return [DecimalNumeral(d, 2) for d in (25, 5, 12, 75, 125, 150)]
-        case Percent(DecimalNumeral() | MixedNumber()) | RepeatingDecimal() | DecimalNumeral():
+        case Percent(DecimalNumeral() | MixedNumber()) | RepeatingDecimal() | DecimalNumeral() | WithRemainder():
             return [number]
         case Percent():
             return [Percent(Whole(n)) for n in (50, 10, 25, 20)]

@@ -5,9 +5,18 @@ from math import gcd
 from typing import Literal
 
 from keen_slate.core.notation.units import are_same, times_smaller
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, RepeatingDecimal, Whole
+from keen_slate.core.numbers.forms import (
+    CommonFraction,
+    DecimalNumeral,
+    MixedNumber,
+    Percent,
+    RepeatingDecimal,
+    Whole,
+    WithRemainder,
+)
 from keen_slate.core.problem.tree import (
     MEASURE,
+    REMAINDER,
     Convert,
     Expr,
     Negative,
@@ -69,7 +78,7 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
     return tuple(faults)
 
 
-FORMS_OF_NUMBERS = ("mixed", "improper", "fraction", "decimal", "percent")
+FORMS_OF_NUMBERS = ("mixed", "improper", "fraction", "decimal", "percent", REMAINDER)
 
 
 def _other_than_measured(number: Expr, to: str) -> list[str]:
@@ -119,6 +128,7 @@ def _other_than_asked(number: Expr, to: str) -> list[str]:
         "fraction": isinstance(number, (Whole, CommonFraction, MixedNumber)),
         "decimal": isinstance(number, (Whole, DecimalNumeral, RepeatingDecimal)),
         "percent": isinstance(number, Percent),
+        REMAINDER: isinstance(number, (Whole, WithRemainder)),
     }[to]
     if not fits:
         return ["other-form-than-asked"]

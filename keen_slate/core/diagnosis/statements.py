@@ -18,6 +18,7 @@ from keen_slate.core.problem.tree import (
     Group,
     NoOneValue,
     Product,
+    calculation_in,
     evaluate,
     is_numeral,
     walk,
@@ -264,6 +265,7 @@ def unit_ratio(label: str, asked: str) -> Fraction:
 
 
 def _divisor(expr: Expr) -> Fraction | None:
+    expr = calculation_in(expr)
     if isinstance(expr, Product) and len(expr.factors) == 2 and expr.factors[1].divide:
         return evaluate(expr.factors[1].expr) or None
     return Fraction(expr.denominator) if isinstance(expr, CommonFraction) else None

@@ -11,7 +11,7 @@ from fractions import Fraction
 from keen_slate.core.diagnosis.statements import REMAINDER, unit_ratio
 from keen_slate.core.notation.layout import sign_between
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Numeral, Whole, WithRemainder
 from keen_slate.core.problem.blanks import fill_sides, gaps_in
 from keen_slate.core.problem.tree import (
     Chain,
@@ -23,6 +23,7 @@ from keen_slate.core.problem.tree import (
     NoOneValue,
     Product,
     Sum,
+    calculation_in,
     children,
     decimal_for,
     decimal_places,
@@ -96,16 +97,19 @@ def _inside(text: str) -> str:
     return inner.removeprefix("≈").strip("=＝").strip()
 
 
-def remainder_kept(problem: Problem, text: str) -> bool | None:
-    """Whether a quotient is written with a remainder, and rightly: 17 ÷ 5 as ``3 r 2``. None for another answer."""
-    found = REMAINDER.fullmatch(_inside(text))
-    if found is None or not isinstance(problem.expr, Product):
+def quotient_kept(problem: Problem, text: str) -> tuple[Numeral, bool] | None:
+    """A quotient written with its remainder, 17 ÷ 5 as ``3 r 2``, and whether it is right; None for another answer."""
+    found = REMAINDER.fullmatch(_inside(text).removesuffix(problem.label).rstrip())
+    expr = calculation_in(problem.expr)
+    if found is None or not isinstance(expr, Product):
         return None
-    numbers = children(problem.expr)
-    if len(numbers) != 2 or not problem.expr.factors[1].divide or not all(isinstance(n, Whole) for n in numbers):
+    numbers = children(expr)
+    if len(numbers) != 2 or not expr.factors[1].divide or not all(isinstance(n, Whole) for n in numbers):
         return None
     dividend, divisor = (int(evaluate(n)) for n in numbers)
-    return (dividend // divisor, dividend % divisor) == (int(found.group(1)), int(found.group(2)))
+    quotient, rest = int(found.group(1)), int(found.group(2))
+    kept = WithRemainder(quotient, rest, divisor) if rest else Whole(quotient)
+    return kept, (quotient, rest) == divmod(dividend, divisor)
 
 
 @dataclass(frozen=True, slots=True)

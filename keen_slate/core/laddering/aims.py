@@ -52,6 +52,7 @@ AIMS = (
          "equal-places", "regroup-in-columns regroup-across-zero", Limits(places=3)),
     _aim("longer-is-not-larger", "Longer is not larger", "decimals-compared",
          "equal-places", "ragged-places longer-is-smaller", Limits(places=3), pair=True),
+    _aim("what-is-left", "What is left", "divided-with-remainder", "", "beyond-the-tables zero-in-quotient"),
     _aim("move-the-digits", "Move the digits", "by-powers-of-ten", "multiplying", "dividing zeros-to-write"),
     _aim("decimal-by-decimal", "A decimal by a decimal", "decimals-multiplied", "",
          "decimal-by-decimal zeros-in-front"),

@@ -33,6 +33,7 @@ GoalId = Literal[
     "divide-fractions",
     "divide-tops",
     "divide-wholes",
+    "divide-with-remainder",
     "drop-brackets",
     "drop-nothing",
     "drop-zero-terms",

@@ -16,6 +16,7 @@ from keen_slate.core.malrules import (
     one_step,
     order,
     regrouping,
+    remainders,
     rounding,
     signs,
 )
@@ -34,6 +35,7 @@ MAL_RULES: tuple[MalRule, ...] = (
     *rounding.MAL_RULES,
     *filling.MAL_RULES,
     *one_step.MAL_RULES,
+    *remainders.MAL_RULES,
     *estimating.MAL_RULES,
 )
 

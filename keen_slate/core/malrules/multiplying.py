@@ -1,12 +1,23 @@
 """Mistakes in multiplying and dividing."""
 
+from dataclasses import replace
 from math import lcm
 
 from keen_slate.core.curriculum.places import BY_FRACTION, DECIMAL_PRODUCTS, PERCENTS, TIMES_FRACTION, TIMES_MIXED
 from keen_slate.core.curriculum.sources import DECIMAL_MISCONCEPTIONS, FRACTIONS_GUIDE, PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, mixed_form
-from keen_slate.core.problem.tree import Expr, Factor, Product, children, decimal_for, decimal_places, evaluate
+from keen_slate.core.problem.tree import (
+    REMAINDER,
+    Convert,
+    Expr,
+    Factor,
+    Product,
+    children,
+    decimal_for,
+    decimal_places,
+    evaluate,
+)
 from keen_slate.core.rules.converting import percent_of_amount
 from keen_slate.core.rules.decimal_division import with_numbers
 from keen_slate.core.rules.factors import first_pair, pair_replaced
@@ -138,6 +149,9 @@ def remainder_as_decimal(expr: Expr) -> Move | Impasse | None:
     >>> tidy(remainder_as_decimal(read("7 ÷ 4").expr).after) == DecimalNumeral(13, 1)
     True
     """
+    if isinstance(expr, Convert) and expr.to == REMAINDER:
+        inside = remainder_as_decimal(expr.of)
+        return Move(replace(expr, of=inside.after)) if isinstance(inside, Move) else None
     if isinstance(expr, CommonFraction):
         pair: tuple[int, int] | None = (expr.numerator, expr.denominator)
     else:
@@ -395,7 +409,7 @@ TEN_APPENDS_ZERO = MalRule(
 )
 REMAINDER_AS_DECIMAL = MalRule(
     id="remainder-as-decimal",
-    goals=("divide-wholes", "write-decimal"),
+    goals=("divide-wholes", "divide-with-remainder", "write-decimal"),
     apply=remainder_as_decimal,
     name="The remainder written as a decimal",
     belief="the remainder stands after the point",

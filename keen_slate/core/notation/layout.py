@@ -21,6 +21,7 @@ from keen_slate.core.numbers.forms import (
     Percent,
     RepeatingDecimal,
     Whole,
+    WithRemainder,
 )
 from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, LongQuotient, Moving
 from keen_slate.core.problem.tree import (
@@ -231,6 +232,9 @@ class _Setter:
         cut = len(shown) - expr.places
         return Row((Digits(self.manner.decimal(f"{shown[:cut]}.{shown[cut:]}")), Repeats(expr.block)))
 
+    def with_remainder(self, expr: WithRemainder, _at: Path | None, _labelled: bool) -> Node:
+        return Row((_digits(expr.quotient), Words(" r "), _digits(expr.rest)))
+
     def percent(self, expr: Percent, _at: Path | None, _labelled: bool) -> Node:
         return Row((self.set(expr.of, None, labelled=False), Sign("%", "behind")))
 
@@ -359,6 +363,7 @@ _SETTING: dict[type, _Setting] = {
     DecimalNumeral: _Setter.decimal,
     RepeatingDecimal: _Setter.repeating,
     Percent: _Setter.percent,
+    WithRemainder: _Setter.with_remainder,
     Negative: _Setter.negative,
     Sum: _Setter.sum,
     Product: _Setter.product,

@@ -102,6 +102,8 @@ def problem_text(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
 def asked_round(expr: Expr, text: str) -> str:
     """A text with the words round it that say what is asked of it; as it is where it is only to be worked out."""
     match expr:
+        case Convert(_, "remainder"):
+            return f"{text} with a remainder"
         case Convert(_, to) if to not in FORM_NAMES:
             return text
         case Convert(_, to):

@@ -130,8 +130,25 @@ class Percent:
         return self.of.value / 100
 
 
-Numeral = Whole | CommonFraction | MixedNumber | DecimalNumeral | RepeatingDecimal | Percent
-NUMERALS = (Whole, CommonFraction, MixedNumber, DecimalNumeral, RepeatingDecimal, Percent)
+@dataclass(frozen=True, slots=True)
+class WithRemainder:
+    """A quotient and what is left of the division by ``divisor``: 3 r 2 of 17 ÷ 5. Its value is the exact quotient.
+
+    >>> WithRemainder(3, 2, 5).value
+    Fraction(17, 5)
+    """
+
+    quotient: int
+    rest: int
+    divisor: int
+
+    @property
+    def value(self) -> Fraction:
+        return self.quotient + Fraction(self.rest, self.divisor)
+
+
+Numeral = Whole | CommonFraction | MixedNumber | DecimalNumeral | RepeatingDecimal | Percent | WithRemainder
+NUMERALS = (Whole, CommonFraction, MixedNumber, DecimalNumeral, RepeatingDecimal, Percent, WithRemainder)
 
 
 def mixed_form(whole: int, numerator: int, denominator: int) -> Numeral:

@@ -148,7 +148,8 @@ class LongQuotient:
 
     ``digits`` are those of the dividend with ``places`` of them after its point, zeros that were written behind it
     counted in; ``at`` is the next to be brought down. ``quotient`` are the digits found, ``rest`` is left of what was
-    brought down. Up to ``further`` zeros may still be written behind the dividend while something is left.
+    brought down. Up to ``further`` zeros may still be written behind the dividend while something is left; with
+    ``keeps_rest`` what is left at the end stays as the remainder.
     """
 
     digits: tuple[int, ...]
@@ -158,6 +159,7 @@ class LongQuotient:
     quotient: tuple[int, ...] = ()
     rest: int = 0
     further: int = 0
+    keeps_rest: bool = False
 
     @property
     def ones(self) -> int:

@@ -20,6 +20,7 @@ from keen_slate.core.numbers.forms import (
     Percent,
     RepeatingDecimal,
     Whole,
+    WithRemainder,
     mixed_form,
 )
 from keen_slate.core.problem.paper import (
@@ -168,11 +169,14 @@ class Gap:
 class Convert:
     """A number to be written in another form: ``mixed``, ``improper``, ``fraction``, ``decimal``, ``percent``,
     ``expanded`` (a sum of its places), ``money`` (with two places), ``measure-100`` (a whole and hundredths)
-    or ``kept-decimal`` (a product of decimals stays one)."""
+    ``kept-decimal`` (a product of decimals stays one) or ``remainder`` (a quotient with what is left)."""
 
     of: "Expr"
     to: str
 
+
+REMAINDER = "remainder"
+"""What is asked of a division of whole numbers whose answer has a remainder."""
 
 MEASURE = "measure-"
 """Begins what is asked of an amount in two units, before how many of the smaller make one: ``measure-100``."""
@@ -539,6 +543,7 @@ _RATIOS: dict[type, Callable[[Any], tuple[int, int]]] = {
     MixedNumber: lambda e: (e.whole * e.denominator + e.numerator, e.denominator),
     DecimalNumeral: lambda e: (e.digits, 10**e.places),
     RepeatingDecimal: _value_ratio,
+    WithRemainder: _value_ratio,
     Percent: _value_ratio,
     Sum: _sum_ratio,
     Product: _product_ratio,
@@ -633,9 +638,16 @@ def with_child(expr: Expr, index: int, new: Expr) -> Expr:
 
 
 def calculation_in(expr: Expr) -> Expr:
-    """What is to be worked out where its answer is only to be written as money, in two units, or as a decimal again."""
-    kept = isinstance(expr, Convert) and (expr.to in ("money", "kept-decimal") or expr.to.startswith(MEASURE))
+    """What is to be worked out where its answer is only to be written as money, in two units, as a decimal again, or
+    with a remainder."""
+    forms = ("money", "kept-decimal", REMAINDER)
+    kept = isinstance(expr, Convert) and (expr.to in forms or expr.to.startswith(MEASURE))
     return expr.of if isinstance(expr, Convert) and kept else expr
+
+
+def asks_remainder(expr: Expr) -> bool:
+    """Whether a quotient with its remainder is asked for."""
+    return isinstance(expr, Convert) and expr.to == REMAINDER
 
 
 def at_path(expr: Expr, path: Path) -> Expr:

@@ -7,6 +7,7 @@ import re
 from fractions import Fraction
 from typing import Literal
 
+from keen_slate.core.problem.tree import REMAINDER
 from keen_slate.core.saying.words import size_of_piece
 
 Verb = Literal[
@@ -53,6 +54,9 @@ _SIMPLEST = re.compile(
     r"\s*,?\s+(?:reduced|simplified)\s*$"
     r"|\s+(?:in|to)\s+(?:(?:its|their)\s+)?(?:simplest|lowest)\s+(?:form|terms)\s*$",
     re.IGNORECASE,
+)
+_REMAINDER = re.compile(
+    r"\s*,?\s+(?:with|giving|as\s+a\s+quotient\s+(?:and|with))\s+(?:a\s+|the\s+|its\s+)?remainder\s*$", re.IGNORECASE
 )
 _ROUND = re.compile(
     rf"\s+(?:rounded\s+)?(?:off\s+)?to\s+(?:(\d+|{_any_of({**COUNTS})})\s*(?:d\.?\s?p\.?|(?:decimal\s+)?places?)"
@@ -112,6 +116,8 @@ def form_asked(text: str, start: int) -> tuple[str, int] | None:
     """The form behind a number, ``simplest`` among them, and where its words begin."""
     if found := _SIMPLEST.search(text, start):
         return "simplest", found.start()
+    if found := _REMAINDER.search(text, start):
+        return REMAINDER, found.start()
     found = _FORM.search(text, start)
     return (FORMS[" ".join(found.group(1).lower().split())], found.start()) if found else None
 

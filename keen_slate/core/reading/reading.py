@@ -23,6 +23,7 @@ from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, blanks_of, solve
 from keen_slate.core.problem.tree import (
     MEASURE,
+    REMAINDER,
     Chain,
     Common,
     Comparison,
@@ -237,6 +238,8 @@ class _Part:
             return self.wrapped(start, form[1] if form else end, Simplify)
         if form:
             to, cut = form
+            if to == REMAINDER:
+                return self.with_remainder(start, cut)
             if to == "decimal":
                 self.refuse_a_long_block(start, cut)
             return self.wrapped(start, cut, lambda of: Convert(of, to), percents=True, repeating="alone")
@@ -245,6 +248,15 @@ class _Part:
         if not verb and (named := asking.named_bottom(text, start)):
             return self.in_pieces(start, *named)
         return self.calculation(start, end)
+
+    def with_remainder(self, start: int, end: int) -> Problem:
+        """A division of two whole numbers whose answer has a remainder."""
+        problem = self.calculation(start, end)
+        expr = problem.expr
+        divides = isinstance(expr, Product) and len(expr.factors) == 2 and expr.factors[1].divide
+        if not divides or not all(isinstance(n, Whole) for n in children(expr)):
+            raise UnreadableProblem(Say.of(unreadable.remainder_of_wholes), end)
+        return replace(problem, expr=Convert(expr, REMAINDER))
 
     def in_pieces(self, start: int, common: int, end: int) -> Problem:
         """A sum for which a common bottom is named: it is worked with if it is one, and answered if not."""

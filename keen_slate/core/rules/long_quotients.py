@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from keen_slate.core.machine.engine import Impasse, Move, Rule
-from keen_slate.core.numbers.forms import DecimalNumeral, mixed_form
+from keen_slate.core.numbers.forms import DecimalNumeral, WithRemainder, mixed_form
 from keen_slate.core.problem.paper import LongQuotient, digits_value
 from keen_slate.core.problem.tree import Expr, evaluate
 from keen_slate.core.rules.converting import repeating
@@ -65,7 +65,7 @@ def go_on_after_point(expr: Expr) -> Move:
 
 
 def read_quotient(expr: Expr) -> Move | Impasse:
-    """The quotient with what is left: as a fraction of the divisor, or with the block that comes again.
+    """The quotient with what is left: as a fraction of the divisor, as it is, or with the block that comes again.
 
     >>> text_of(read_quotient(LongQuotient((1, 9), 0, 12, at=2, quotient=(1,), rest=7)).after)
     '1 7/12'
@@ -79,6 +79,9 @@ def read_quotient(expr: Expr) -> Move | Impasse:
         return Move(block, Say.of(on_paper.comes_again, rest=expr.rest, block=block.block))
     if expr.places:
         return Move(DecimalNumeral(found, expr.places))
+    if expr.keeps_rest and expr.rest:
+        kept = Say.of(on_paper.remainder_kept, rest=expr.rest, divisor=expr.divisor)
+        return Move(WithRemainder(found, expr.rest, expr.divisor), kept)
     said = Say.of(on_paper.remainder, rest=expr.rest, divisor=expr.divisor) if expr.rest else None
     return Move(mixed_form(found, expr.rest, expr.divisor), said)
 

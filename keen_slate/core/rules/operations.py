@@ -1,8 +1,11 @@
 """Whole numbers, powers, and which two terms are worked on."""
 
+from dataclasses import replace
+
 from keen_slate.core.machine.engine import Move, Owned, Rule
-from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Numeral, Whole, WithRemainder
 from keen_slate.core.problem.tree import (
+    Convert,
     Expr,
     Factor,
     Group,
@@ -129,6 +132,37 @@ def wholes_divided_on_paper(expr: Expr) -> Owned | None:
     return None if start is None else Owned(start, lambda quotient: pair_replaced(expr, quotient))
 
 
+def divide_with_remainder(expr: Expr) -> Move:
+    """A division of wholes whose answer keeps what is left.
+
+    >>> text_of(divide_with_remainder(read("17 ÷ 5 with a remainder").expr).after)
+    '3 r 2'
+    """
+    assert isinstance(expr, Convert)
+    a, b = (whole_of(x) for x in first_pair(expr.of))
+    quotient, rest = divmod(a, b)
+    said = Say.of(calculating.divide_with_remainder, a=a, b=b, quotient=quotient, rest=rest)
+    return Move(replace(expr, of=quotient_with(quotient, rest, b)), said)
+
+
+def quotient_with(quotient: int, rest: int, divisor: int) -> Numeral:
+    """A quotient with its remainder; where nothing is left, the quotient alone."""
+    return WithRemainder(quotient, rest, divisor) if rest else Whole(quotient)
+
+
+def remainder_on_paper(expr: Expr) -> Owned | None:
+    assert isinstance(expr, Convert)
+    a, b = (whole_of(x) for x in first_pair(expr.of))
+    start = quotient_on_paper(a, 0, b) if max(a // b, b) > LARGEST_FACT else None
+    return None if start is None else Owned(replace(start, keeps_rest=True), lambda end: replace(expr, of=end))
+
+
+def _remainder_fact(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:
+    assert isinstance(before, Convert)
+    a, b = (whole_of(x) for x in first_pair(before.of))
+    return ((a // b, b),)
+
+
 def raise_power(expr: Expr) -> Move:
     """A power written out as its factors: 7² = 7 × 7.
 
@@ -182,11 +216,22 @@ MULTIPLY_IN_PARTS = Rule(
 DIVIDE_WHOLES = Rule(
     "divide-wholes", "divide-wholes", divide_wholes, "work", basic_fact=True, owns=wholes_divided_on_paper
 )
+DIVIDE_WITH_REMAINDER = Rule(
+    "divide-with-remainder",
+    "divide-with-remainder",
+    divide_with_remainder,
+    "work",
+    basic_fact=True,
+    facts=_remainder_fact,
+    owns=remainder_on_paper,
+    question="How many times does it go in, and what is left?",
+)
 RAISE = Rule("raise", "raise", raise_power, "one-kind")
 
 RULES = (
     ADD_WHOLES,
     DIVIDE_WHOLES,
+    DIVIDE_WITH_REMAINDER,
     DROP_ZERO_TERMS,
     MULTIPLY_IN_A_BOX,
     MULTIPLY_IN_PARTS,

@@ -21,6 +21,7 @@ from keen_slate.core.numbers.forms import (
 from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, LongQuotient, Moving
 from keen_slate.core.problem.tree import (
     MEASURE,
+    REMAINDER,
     Chain,
     Common,
     Comparison,
@@ -113,6 +114,10 @@ def is_expanded(expr: Convert) -> bool:
 def _asked_of_a_number(expr: Convert | Simplify | Rounding | Estimating) -> Opening:
     if isinstance(expr.of, Left) or (isinstance(expr, Convert) and is_expanded(expr)):
         return None
+    if isinstance(expr, Convert) and expr.to == REMAINDER:
+        return ("divide-with-remainder", ()) if isinstance(expr.of, Product) else None
+    if isinstance(expr, Convert) and expr.to == "decimal" and _comes_out_as_decimal(expr.of):
+        return "divide-by-whole", (0,)
     if not is_simple(expr.of):
         return "work-out", (0,)
     at: Path = (0, 0) if isinstance(expr.of, Negative) else (0,)
@@ -142,6 +147,16 @@ def _asked_of_a_number(expr: Convert | Simplify | Rounding | Estimating) -> Open
     if isinstance(number, (DecimalNumeral, Percent, RepeatingDecimal)):
         return "write-fraction", at
     return ("finish", at) if finish(number) else None
+
+
+def _comes_out_as_decimal(expr: Expr) -> bool:
+    """Whether a whole number is divided by another one and the division goes on past the point to an end."""
+    if not isinstance(expr, Product) or len(expr.factors) != 2 or not expr.factors[1].divide:
+        return False
+    if not all(isinstance(n, Whole) for n in children(expr)):
+        return False
+    value = evaluate(expr)
+    return value.denominator > 1 and decimal_places(value) is not None
 
 
 def finish(expr: Expr) -> Opening:

@@ -30,6 +30,12 @@ def divide_wholes(_: Manner, a: int, b: int) -> str:
     return f"{a} ÷ {b} = {a // b}."
 
 
+def divide_with_remainder(_: Manner, a: int, b: int, quotient: int, rest: int) -> str:
+    if rest == 0:
+        return f"{quotient} × {b} = {a}: nothing is left."
+    return f"{quotient} × {b} = {quotient * b}, and {a} − {quotient * b} = {rest} {'is' if rest == 1 else 'are'} left."
+
+
 def divide_as_fraction(_: Manner, a: int, b: int) -> str:
     return f"{a} ÷ {b} does not come out whole: write it as {a}/{b}."
 

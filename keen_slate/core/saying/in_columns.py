@@ -3,6 +3,7 @@
 from keen_slate.core.notation.layout import MINUS
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
+from keen_slate.core.numbers.forms import DecimalNumeral, Whole
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying.phrases import changes
 from keen_slate.core.saying.words import place_name, sentence
@@ -42,7 +43,9 @@ def shift_points(w: Manner, shift: int, divisor: Expr) -> str:
 
 
 def divide_decimals(w: Manner, dividend: Expr, divisor: int, quotient: Expr) -> str:
-    point = " The point stands above the point." if "." in text_of(quotient, w) else ""
+    point = " The point stands above the point." if isinstance(dividend, DecimalNumeral) else ""
+    if isinstance(dividend, Whole) and isinstance(quotient, DecimalNumeral):
+        point = " What is left goes on behind the point."
     return f"{text_of(dividend, w)} ÷ {divisor} = {text_of(quotient, w)}.{point}"
 
 

@@ -83,6 +83,10 @@ def comes_again(_: Manner, rest: int, block: str) -> str:
     return f"The remainder {rest} has been there before, so {block} comes again and again."
 
 
+def remainder_kept(_: Manner, rest: int, divisor: int) -> str:
+    return f"{rest} is left, less than {divisor}: it stays as the remainder."
+
+
 def remainder(_: Manner, rest: int, divisor: int) -> str:
     return f"Remainder {rest}: {rest} of {divisor} parts of one more, {rest}/{divisor}."
 

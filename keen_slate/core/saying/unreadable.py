@@ -145,6 +145,10 @@ def convert_to_what(_: Manner) -> str:
     return "Say what it becomes, as in “as a decimal” or “as a mixed number”."
 
 
+def remainder_of_wholes(_: Manner) -> str:
+    return "A remainder is kept where one whole number is divided by another, as in “17 ÷ 5 with a remainder”."
+
+
 def block_too_long(w: Manner, bottom: int, limit: int) -> str:
     return f"Over {bottom} the decimal repeats only after more than {limit} digits. Use a smaller {w.bottom}."
 

@@ -5,7 +5,7 @@ from fractions import Fraction
 from math import gcd
 
 from keen_slate.core.machine.school import School, school_from
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, WithRemainder
 from keen_slate.core.problem.tree import (
     Expr,
     Factor,
@@ -67,6 +67,9 @@ def _inverse(expr: Expr, answer: Expr, school: School) -> Check | None:
             if not (is_numeral(first) and is_numeral(second)):
                 return None
             undone = Product((Factor(answer), Factor(second, not divide)))
+            if isinstance(answer, WithRemainder):
+                multiplied = Product((Factor(Whole(answer.quotient)), Factor(second)))
+                undone = Sum((Term(multiplied), Term(Whole(answer.rest))))
             back = first
         case _:
             return None

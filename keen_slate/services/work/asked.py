@@ -144,6 +144,8 @@ def task_of(asked: Asked) -> str:
     told = (
         f"Write it {told}"
         if told.startswith(("as ", "in "))
+        else f"Work it out {told}"
+        if told.startswith("with ")
         else told.replace("compare", "Compare them").replace("order", "Put them in order")
     )
     return told[:1].upper() + told[1:] + "."

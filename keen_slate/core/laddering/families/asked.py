@@ -10,6 +10,7 @@ from keen_slate.core.laddering.families.fractions import bottoms_for, proper, pr
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
 from keen_slate.core.problem.tree import (
+    REMAINDER,
     Chain,
     Comparison,
     Convert,
@@ -153,6 +154,19 @@ def percents_of(draw: Draw, limits: Limits, wanted: Wanted) -> Expr | None:
     if "raised-or-lowered" not in wanted:
         return product
     return Sum((Term(amount), Term(product, percent < 100 and draw.below(2) == 1)))
+
+
+def divided_with_remainder(draw: Draw, limits: Limits, wanted: Wanted) -> Expr | None:
+    """Whole numbers divided, with what is left: facts of the tables, or on paper."""
+    if "beyond-the-tables" in wanted or {"zero-in-quotient", "two-digit-divisor"} & wanted:
+        quotient = draw.between(13, 99) if draw.below(2) else draw.between(100, 999)
+    else:
+        quotient = draw.between(2, limits.largest_fact)
+    divisor = draw.between(11, 25) if "two-digit-divisor" in wanted else draw.between(2, 9)
+    if ("0" in str(quotient)) != ("zero-in-quotient" in wanted):
+        return None
+    dividend = quotient * divisor + draw.between(1, divisor - 1)
+    return Convert(Product((Factor(Whole(dividend)), Factor(Whole(divisor), True))), REMAINDER)
 
 
 def equal_fractions(draw: Draw, limits: Limits, wanted: Wanted) -> Expr | None:

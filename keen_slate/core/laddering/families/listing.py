@@ -102,6 +102,14 @@ FAMILIES = (
         standing=(PLACES_ALIKE,),
     ),
     Family(
+        "divided-with-remainder",
+        "Division with a remainder",
+        asked.divided_with_remainder,
+        ("beyond-the-tables", "zero-in-quotient", "two-digit-divisor"),
+        always=_all("dividing", "with-remainder"),
+        on_paper=True,
+    ),
+    Family(
         "by-powers-of-ten",
         "Decimals by 10, 100, 1000",
         decimals.by_powers_of_ten,
@@ -268,6 +276,8 @@ def _family_id(expr: Expr) -> str | None:
         case Chain(sides):
             whole = any(isinstance(s, Gap) and s.whole is not None and s.whole > 0 for s in sides)
             return "one-step" if whole and len(sides) == 2 else "equal-fractions"
+        case Convert(_, "remainder"):
+            return "divided-with-remainder"
         case Convert(_, "mixed" | "improper"):
             return "converted"
         case Convert(_, "decimal" | "fraction" | "percent"):

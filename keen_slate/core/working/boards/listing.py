@@ -5,7 +5,7 @@ from keen_slate.core.machine.school import School
 from keen_slate.core.machine.side_work import PrimeFactors, SetOut
 from keen_slate.core.numbers.forms import MixedNumber, Whole
 from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, LongQuotient, Moving
-from keen_slate.core.problem.tree import at_path, children, is_numeral
+from keen_slate.core.problem.tree import Convert, at_path, children, is_numeral
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.working.boards.fractions import draw_fractions
 from keen_slate.core.working.boards.grid import Board, Drawing, labelled
@@ -68,11 +68,17 @@ def fits_columns(derivation: Derivation) -> bool:
 
 
 def _whole_of_a_step(derivation: Derivation, index: int) -> Board | None:
-    """A step that is worked on paper as a whole: the problem is nothing but that calculation."""
+    """A step that is worked on paper as a whole: the problem is nothing but that calculation, its answer asked for as it
+    comes or as a decimal or with a remainder."""
     step = derivation.steps[index]
     beside = next((s for s in step.side if isinstance(s, SetOut)), None)
-    plain = not step.at and len(children(step.before)) > 1 and all(is_numeral(n) for n in children(step.before))
-    if beside is None or not plain or not is_numeral(step.after) or step.goal in ("join", "carry-out"):
+    before, after = step.before, step.after
+    if isinstance(before, Convert) and isinstance(after, Convert):
+        before, after = before.of, after.of
+    plain = len(step.at) < 2 and len(children(before)) > 1 and all(is_numeral(n) for n in children(before))
+    if step.at and before is step.before:
+        plain = False
+    if beside is None or not plain or not is_numeral(after) or step.goal in ("join", "carry-out"):
         return None
     return board_beside(beside, derivation.school, index)
 

@@ -1,7 +1,7 @@
 """Division on a board, long or short: the divisor before the dividend, the quotient above."""
 
 from keen_slate.core.machine.engine import Derivation, Step
-from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, RepeatingDecimal
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, RepeatingDecimal, WithRemainder
 from keen_slate.core.problem.paper import LongQuotient, digits_of
 from keen_slate.core.problem.tree import at_path
 from keen_slate.core.rules.long_quotients import brought_down
@@ -100,7 +100,7 @@ def _zero_behind(drawing: Drawing, before: LongQuotient, left: int) -> None:
 def _read_off(drawing: Drawing, before: LongQuotient, after: object, left: int) -> None:
     """A remainder behind the quotient, or a line over the block that comes again."""
     end = left + len(before.digits) - 1
-    if isinstance(after, (MixedNumber, CommonFraction)):
+    if isinstance(after, (MixedNumber, CommonFraction, WithRemainder)):
         drawing.write(QUOTIENT, end + 1, f"r {before.rest}", "note")
     elif isinstance(after, RepeatingDecimal):
         drawing.rule(QUOTIENT, end + 1 - len(after.block), end, "above")
