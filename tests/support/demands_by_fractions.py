@@ -52,7 +52,8 @@ def demands(text: str) -> set[str]:
     if "=" in text:
         return _blanks(text)
     if text.endswith(" with a remainder"):
-        return {"with-remainder"} | _wholes_divided(*map(int, text.split(" with")[0].split(" ÷ "))) | {"dividing"}
+        first, second = map(int, text.split(" with")[0].split(" ÷ "))
+        return {"dividing"} | ({"with-remainder"} if first % second else set()) | _wholes_divided(first, second)
     if text.startswith("estimate "):
         return _estimating(text)
     if "%" in text or " as a" in text:

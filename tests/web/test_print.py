@@ -198,7 +198,7 @@ class Handouts(PrintTest):
         body = {"revision": self.set["revision"], "task": task}
         type(self).set = self.client.put(path, json=body).get_json()
         text = self.text(self.printed(kind="as-set"))
-        self.assertIn("9 becomes 8 5/5.", text)
+        self.assertIn("9 becomes 8 5 5.", text)
         self.assertNotIn("Take away the fifths: 5 − 2 = 3.", text)
         self.assertIn("Divide top and bottom by 2", text)  # the first example is worked to its end
 
@@ -220,7 +220,7 @@ class Handouts(PrintTest):
         self.assertIn("7, 8 5", text)
         for pointed in ("7. 8", "6. 3", "14.2", "6.35"):
             self.assertNotIn(pointed, text)
-        self.assertIn("Exchange 1 whole as 6/6", text)
+        self.assertIn("Exchange 1 whole as 6 6", text)
 
     def test_a_mistake_to_be_found_is_not_given_away(self) -> None:
         made = self.client.post("/api/sets", json={"name": "Find it"}).get_json()

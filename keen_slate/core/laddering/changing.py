@@ -32,6 +32,7 @@ from keen_slate.core.problem.tree import (
     Product,
     Sum,
     Term,
+    asks_remainder,
     children,
     evaluate,
     with_child,
@@ -321,7 +322,12 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
     if isinstance(expr, Chain) and len(expr.sides) == 2:
         yield from _other_blanks(*expr.sides)
         return
-    if isinstance(expr, Convert):
+    if asks_remainder(expr):
+        division = children(expr)[0]
+        dividend, divisor = (evaluate(n) for n in children(division))
+        if dividend > divisor:  # nothing is left
+            yield with_child(expr, 0, with_child(division, 0, Whole(int(dividend - dividend % divisor))))
+    elif isinstance(expr, Convert):
         for to in ("decimal", "percent", "fraction"):
             if to != expr.to and not isinstance(expr.of, WRITTEN_AS[to]):
                 yield replace(expr, to=to)

@@ -68,8 +68,8 @@ def fits_columns(derivation: Derivation) -> bool:
 
 
 def _whole_of_a_step(derivation: Derivation, index: int) -> Board | None:
-    """A step that is worked on paper as a whole: the problem is nothing but that calculation, its answer asked for as it
-    comes or as a decimal or with a remainder."""
+    """A step that is worked on paper as a whole: the problem is nothing but that calculation, its answer asked for as
+    it comes, as a decimal, or with a remainder."""
     step = derivation.steps[index]
     beside = next((s for s in step.side if isinstance(s, SetOut)), None)
     before, after = step.before, step.after
