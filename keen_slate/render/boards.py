@@ -125,7 +125,7 @@ def board_cells(board: Board, given: frozenset[int]) -> dict[str, Any]:
             if index in given:
                 slot(mark.at).append([mark.text, False, mark.hand])
             elif (
-                mark.hand in ("figure", "zero", "brought")
+                mark.hand in ("figure", "zero", "brought", "prime")
                 and mark.at.slot in ("", "top", "bottom")
                 and not slot(mark.at)
             ):

@@ -57,6 +57,7 @@
     if mark.at(0) == "" { a-box }
     else if mark.at(1) { strike(stroke: 0.7pt + ink, shown) }
     else if mark.at(2) == "zero" { text(fill: luma(45%), shown) }
+    else if mark.at(2) == "prime" { box(stroke: 0.7pt + ink, radius: 0.8em, inset: (x: 0.32em, y: 0.18em), shown) }
     else if mark.at(2) in ("carry", "times", "note") { text(size: 0.7em, fill: soft, shown) }
     else { shown }
   }

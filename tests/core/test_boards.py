@@ -7,6 +7,7 @@ from decimal import Decimal, localcontext
 from fractions import Fraction
 from math import lcm, prod
 from pathlib import Path
+from typing import Literal
 
 import sympy
 from hypothesis import given
@@ -382,30 +383,54 @@ class Primes(unittest.TestCase):
         ((7, 9), "7 = 7 ; 9 = 3 × 3 ; 63 = 3 × 3 × 7", "3 7 9 ; 3 7 3 ; 7 7 1 ; 1 1"),
     )
 
-    def board(self, numbers: tuple[int, ...], *, ladder: bool) -> Board:
+    def board(self, numbers: tuple[int, ...], written: Literal["rows", "ladder", "trees"]) -> Board:
         rows = tuple((n, tuple(sympy.factorint(n, multiple=True))) for n in numbers)
-        return board_beside(PrimeFactors(rows, lcm(*numbers), ladder), DEFAULT_SCHOOL, 0)
+        return board_beside(PrimeFactors(rows, lcm(*numbers), written), DEFAULT_SCHOOL, 0)
 
     def test_by_hand(self) -> None:
         for numbers, paired, ladder in self.BY_HAND:
-            self.assertEqual(in_force(self.board(numbers, ladder=False)), paired)
-            self.assertEqual(in_force(self.board(numbers, ladder=True)), ladder)
-        said = [say(s.said) for s in self.board((7, 9), ladder=False).strokes if s.said is not None]
+            self.assertEqual(in_force(self.board(numbers, "rows")), paired)
+            self.assertEqual(in_force(self.board(numbers, "ladder")), ladder)
+        said = [say(s.said) for s in self.board((7, 9), "rows").strokes if s.said is not None]
         self.assertEqual(said[-1], "Nothing is shared, so all are taken: 3 × 3 × 7 = 63.")
 
     @searched(200)
     @given(st.lists(st.integers(2, 400), min_size=2, max_size=3, unique=True))
     def test_each_column_holds_one_prime_and_the_columns_make_the_common_multiple(self, numbers: list[int]) -> None:
-        board = self.board(tuple(numbers), ladder=False)
+        board = self.board(tuple(numbers), "rows")
         figures, last = Figures(board), board.rows - 1
         columns = {c: {figures.last(r, c) for r in range(board.rows)} - {""} for c in range(2, board.columns, 2)}
         self.assertTrue(all(len(primes) == 1 for primes in columns.values()))
         self.assertEqual(prod(int(figures.last(last, c)) for c in columns), sympy.ilcm(*numbers))
         for row, number in enumerate(numbers):
             self.assertEqual(prod(int(figures.last(row, c) or 1) for c in columns), number)
-        ladder = Figures(self.board(tuple(numbers), ladder=True))
+        ladder = Figures(self.board(tuple(numbers), "ladder"))
         side = [int(m) for row in range(board.rows + 40) if (m := ladder.last(row, 0))]
         self.assertEqual(prod(side), sympy.ilcm(*numbers))
+
+    def test_trees_by_hand(self) -> None:
+        board = self.board((12, 18), "trees")
+        self.assertEqual(in_force(board), "12 18 ; 2 6 2 9 ; 2 3 3 3 ; 36 = 2 × 2 × 3 × 3")
+        self.assertEqual(
+            [say(s.said) for s in board.strokes if s.said is not None],
+            [
+                "12 = 2 × 6. 2 is prime, 6 splits again.",
+                "6 = 2 × 3. Only primes are left.",
+                "18 = 2 × 9. 2 is prime, 9 splits again.",
+                "9 = 3 × 3. Only primes are left.",
+                "A prime that hangs in more than one tree is shared and taken once: 2 × 2 × 3 × 3 = 36.",
+            ],
+        )
+        self.assertEqual(in_force(self.board((7, 4), "trees")), "7 4 ; 2 2 ; 28 = 2 × 2 × 7")
+
+    @searched(100)
+    @given(st.lists(st.integers(2, 200), min_size=2, max_size=3, unique=True))
+    def test_every_tree_multiplies_to_its_number(self, numbers: list[int]) -> None:
+        board = self.board(tuple(numbers), "trees")
+        ringed = [int(m.text) for s in board.strokes for m in s.writes if m.hand == "prime"]
+        self.assertEqual(prod(ringed), prod(numbers))
+        self.assertTrue(all(sympy.isprime(n) for n in ringed))
+        self.assertEqual(int(Figures(board).last(board.rows - 1, 0) or 0), lcm(*numbers))
 
 
 class Labels(unittest.TestCase):

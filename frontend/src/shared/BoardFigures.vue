@@ -50,6 +50,14 @@ s {
   text-decoration-thickness: 0.08em;
 }
 
+.hand-prime {
+  display: inline-block;
+  min-width: 1.5em;
+  line-height: 1.5;
+  border: 1.5px solid currentcolor;
+  border-radius: 0.8em;
+}
+
 .hand-zero {
   color: var(--pencil);
 }

@@ -117,6 +117,11 @@ function classesOf(cell: Cell, row: number) {
   padding-inline: 0.45em;
 }
 
+.board-trees td {
+  padding-block: 0.22em;
+  min-width: 1.6em;
+}
+
 .board-ladder td {
   padding-inline: 0.3em;
 }

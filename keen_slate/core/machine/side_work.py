@@ -1,6 +1,7 @@
 """Work that hangs beside the line that needed it."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from keen_slate.core.machine.mistakes import Mistake
 from keen_slate.core.problem.paper import OnPaper
@@ -25,12 +26,12 @@ class Renaming:
 
 @dataclass(frozen=True, slots=True)
 class PrimeFactors:
-    """Each number with its prime factors, and the product of the shared ones once and all the rest; on a ``ladder``
-    they are divided out of all numbers together."""
+    """Each number with its prime factors, and the product of the shared ones once and all the rest; ``written`` one row
+    each, on a ladder where they are divided out of all numbers together, or each number as a tree."""
 
     rows: tuple[tuple[int, tuple[int, ...]], ...]
     common: int
-    ladder: bool = False
+    written: Literal["rows", "ladder", "trees"] = "rows"
 
 
 @dataclass(frozen=True, slots=True)

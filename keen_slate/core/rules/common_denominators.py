@@ -2,7 +2,7 @@
 
 from functools import partial
 from math import lcm, prod
-from typing import Protocol
+from typing import Literal, Protocol
 
 from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.machine.side_work import FactorPairs, Multiples, PrimeFactors, Renaming, SideWork
@@ -85,7 +85,7 @@ def prime_factors(expr: Expr) -> Move:
     >>> prime_factors(read("5/12 + 7/18").expr).after == read("15/36 + 14/36").expr
     True
     """
-    return _by_primes(expr, ladder=False)
+    return _by_primes(expr, "rows")
 
 
 def prime_ladder(expr: Expr) -> Move:
@@ -94,12 +94,21 @@ def prime_ladder(expr: Expr) -> Move:
     >>> prime_ladder(read("5/12 + 7/18").expr).after == read("15/36 + 14/36").expr
     True
     """
-    return _by_primes(expr, ladder=True)
+    return _by_primes(expr, "ladder")
 
 
-def _by_primes(expr: Expr, *, ladder: bool) -> Move:
+def prime_trees(expr: Expr) -> Move:
+    """The same with each bottom split into a tree, down to its primes.
+
+    >>> prime_trees(read("5/12 + 7/18").expr).after == read("15/36 + 14/36").expr
+    True
+    """
+    return _by_primes(expr, "trees")
+
+
+def _by_primes(expr: Expr, written: Literal["rows", "ladder", "trees"]) -> Move:
     bottoms = SumParts.of(expr).bottoms
-    rows = PrimeFactors(tuple((b, primes_of(b)) for b in bottoms), lcm(*bottoms), ladder)
+    rows = PrimeFactors(tuple((b, primes_of(b)) for b in bottoms), lcm(*bottoms), written)
     return _renamed(expr, lcm(*bottoms), renaming.rename_by_primes, rows)
 
 
@@ -362,6 +371,14 @@ PRIME_LADDER = Rule(
     ("denominators", "prime-ladder"),
     question="Which size of piece fits all of them?",
 )
+PRIME_TREES = Rule(
+    "prime-trees",
+    "rename",
+    prime_trees,
+    "rename",
+    ("denominators", "prime-trees"),
+    question="Which size of piece fits all of them?",
+)
 PRODUCT = Rule(
     "product-of-bottoms",
     "rename",
@@ -385,6 +402,7 @@ RULES = (
     LIST_MULTIPLES,
     PRIME_FACTORS,
     PRIME_LADDER,
+    PRIME_TREES,
     PRODUCT,
     PUT_TOGETHER,
     REDUCE_TERMS,

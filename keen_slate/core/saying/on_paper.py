@@ -131,6 +131,18 @@ def shared_once(_: Manner, primes: tuple[int, ...], common: int, shared: bool) -
     return f"What stands under each other is shared and taken once: {product}."
 
 
+def branches(_: Manner, number: int, prime: int, rest: int, last: bool) -> str:
+    end = "Only primes are left." if last else f"{prime} is prime, {rest} splits again."
+    return f"{number} = {prime} × {rest}. {end}"
+
+
+def trees_read(_: Manner, primes: tuple[int, ...], common: int, shared: bool) -> str:
+    product = f"{_times_signs(primes)} = {common}" if len(primes) > 1 else str(common)
+    if not shared:
+        return f"The trees share no prime, so all are taken: {product}."
+    return f"A prime that hangs in more than one tree is shared and taken once: {product}."
+
+
 def divided_out(_: Manner, prime: int, numbers: tuple[int, ...], left: tuple[int, ...]) -> str:
     goes = [f"{n} ÷ {prime} = {after}" for n, after in zip(numbers, left, strict=True) if n != after]
     stay = dict.fromkeys(str(n) for n, after in zip(numbers, left, strict=True) if n == after and n > 1)

@@ -65,6 +65,9 @@ FACETS = (
             Choice("prime-factors", "prime factors", "Fits {bottom}s such as 12 and 18, or three terms. More writing."),
             Choice("prime-ladder", "prime ladder", "The primes divided out of all {bottom}s together."),
             Choice(
+                "prime-trees", "prime trees", "Each {bottom} split into two factors, and again, down to its primes."
+            ),
+            Choice(
                 "product",
                 "multiply the {bottom}s",
                 "Always works; large numbers when the {bottom}s share a factor.",

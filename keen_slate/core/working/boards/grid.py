@@ -13,11 +13,11 @@ from keen_slate.core.saying.say import Say
 Slot = Literal["", "top", "bottom", "point", "before"]
 """Where in a cell: its figure, the two figures of a fraction, behind the figure, small before it."""
 
-Hand = Literal["figure", "brought", "zero", "sign", "carry", "times", "note"]
+Hand = Literal["figure", "brought", "zero", "sign", "carry", "times", "note", "prime"]
 """How it is written: a figure, one brought down, a zero that only fills a place, a sign or point, a small carry, a
-multiplier beside, a heading."""
+multiplier beside, a heading, a prime that is ringed."""
 
-Kind = Literal["fractions", "columns", "product", "area", "quotient", "places", "primes", "ladder"]
+Kind = Literal["fractions", "columns", "product", "area", "quotient", "places", "primes", "ladder", "trees"]
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,8 +8,8 @@ from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, Lon
 from keen_slate.core.problem.tree import Convert, at_path, children, is_numeral
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.working.boards.fractions import draw_fractions
-from keen_slate.core.working.boards.grid import Board, Drawing, labelled
-from keen_slate.core.working.boards.primes import draw_ladder, draw_primes
+from keen_slate.core.working.boards.grid import Board, Drawing, Kind, labelled
+from keen_slate.core.working.boards.primes import draw_ladder, draw_primes, draw_trees
 from keen_slate.core.working.boards.products import draw_area, draw_moving, draw_product
 from keen_slate.core.working.boards.quotients import draw_quotient
 from keen_slate.core.working.boards.sums import fill_up, ground_for, set_down, work_columns
@@ -92,9 +92,10 @@ def board_beside(beside: SetOut | PrimeFactors, school: School, step: int) -> Bo
     4
     """
     if isinstance(beside, PrimeFactors):
-        drawing = Drawing("ladder" if beside.ladder else "primes")
+        kinds: dict[str, Kind] = {"rows": "primes", "ladder": "ladder", "trees": "trees"}
+        drawing = Drawing(kinds[beside.written])
         drawing.step = step
-        (draw_ladder if beside.ladder else draw_primes)(drawing, beside)
+        {"rows": draw_primes, "ladder": draw_ladder, "trees": draw_trees}[beside.written](drawing, beside)
         return drawing.done((step, step))
     start = beside.start
     mistake = beside.mistake if isinstance(beside.mistake, MalRule) else None

@@ -36,6 +36,34 @@ def draw_primes(drawing: Drawing, factors: PrimeFactors) -> None:
     drawing.end(Say.of(on_paper.shared_once, primes=taken, common=factors.common, shared=shared))
 
 
+def draw_trees(drawing: Drawing, factors: PrimeFactors) -> None:
+    """Each number splits into its smallest prime and the rest, the rest again, until only primes hang on the branches.
+
+    A level lies one column further to the right; a line spans what hangs on a branch.
+    """
+    start = 0
+    for number, primes in factors.rows:
+        prime = len(primes) == 1
+        drawing.write(0, start + (0 if prime else 1), number, "prime" if prime else "figure")
+        if prime:
+            drawing.end(Say.of(on_paper.split_into_primes, number=number, primes=primes))
+        rest = number
+        for level, factor in enumerate(primes[:-1]):
+            whole, rest = rest, rest // factor
+            last = level == len(primes) - 2
+            drawing.rule(level + 1, start + level, start + level + 2, "above")
+            drawing.write(level + 1, start + level, factor, "prime")
+            drawing.write(level + 1, start + level + 2, rest, "prime" if last else "figure")
+            drawing.end(Say.of(on_paper.branches, number=whole, prime=factor, rest=rest, last=last))
+        start += len(primes) + 2
+    most = {p: max(primes.count(p) for _, primes in factors.rows) for _, primes in factors.rows for p in primes}
+    taken = tuple(p for p in sorted(most) for _ in range(most[p]))
+    shared = sum(len(primes) for _, primes in factors.rows) > len(taken)
+    for place, text in enumerate((str(factors.common), "=", *" × ".join(map(str, taken)).split(" "))):
+        drawing.write(drawing.rows if not place else drawing.rows - 1, place, text, "sign" if place % 2 else "figure")
+    drawing.end(Say.of(on_paper.trees_read, primes=taken, common=factors.common, shared=shared))
+
+
 def draw_ladder(drawing: Drawing, factors: PrimeFactors) -> None:
     """The numbers beside each other; a prime that goes into one of them or more at their left, what is left below."""
     numbers = [number for number, _ in factors.rows]
