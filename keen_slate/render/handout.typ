@@ -119,6 +119,27 @@
   }
 }))
 
+// What stands beside a line, below it where it is printed; what matters is ringed.
+#let side-work(side) = block(above: 0.4em, below: 0.6em, inset: (left: 1.6em), {
+  set text(size: 9.5pt)
+  for (index, work) in side.enumerate() {
+    if index > 0 { h(1.8em) }
+    box(baseline: 50%, if "board" in work { text(size: 0.9em, draw-board(work.board, work.point)) }
+    else if "text" in work { prose(work.text) }
+    else {
+      grid(columns: 2, column-gutter: 0.5em, row-gutter: 0.35em, align: horizon, ..work.rows.map(row => (
+        row.before,
+        {
+          for number in row.numbers {
+            if number == work.ringed { box(stroke: 0.7pt + ink, radius: 0.8em, inset: (x: 0.3em, y: 0.15em), baseline: 0.15em, number) } else { number }
+            h(0.5em)
+          }
+          row.after
+        },
+      )).flatten())
+    })
+  }
+})
 #let a-line(line) = {
   if "board" in line { a-board(line) }
   else if line.state == "given" and line.asks {
@@ -128,6 +149,7 @@
     maths(line.shown, before: joining(line.sign))
     text(size: 9.5pt, fill: soft, [\u{2003}#prose(line.reason)])
     parbreak()
+    if line.side.len() > 0 { side-work(line.side) }
   } else if line.asks {
     block(above: 0.3em, below: 0.3em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", prose(line.question)), rule()))
   } else {

@@ -17,13 +17,22 @@ from keen_slate.core.laddering.changing import twin
 from keen_slate.core.laddering.fading import Fading, State, faded
 from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.machine.school import school_from
+from keen_slate.core.machine.side_work import (
+    Calculation,
+    FactorPairs,
+    Multiples,
+    PrimeFactors,
+    Renaming,
+    SetOut,
+    SideWork,
+)
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.boards.grid import Board
-from keen_slate.core.working.boards.listing import boards_of
+from keen_slate.core.working.boards.listing import board_beside, boards_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.render.boards import board_cells
 from keen_slate.render.spoken import spoken
@@ -290,9 +299,36 @@ def _lines(
                 "question": asked.named(line.question),
                 "shown": _shown_expr(asked, line.expr, blank) if state != "blank" else NOTHING_SHOWN,
                 "reason": _reason(line, state, edit.reason if edit else None, asked),
+                "side": [_side(s, asked, working) for s in line.side] if state == "given" else [],
             }
         )
     return found
+
+
+def _side(side: SideWork, asked: Asked, working: Working) -> Data:
+    """What stands beside a line, as on the screen: rows with the match ringed, a calculation on paper, a sum."""
+    match side:
+        case Multiples(rows, match):
+            told = [
+                {
+                    "before": f"{number}:",
+                    "numbers": [str(m) for m in multiples],
+                    "after": f"× {match // number}" if match > number else "",
+                }
+                for number, multiples in rows
+            ]
+            return {"rows": told, "ringed": str(match)}
+        case FactorPairs(pairs, ringed):
+            told = [{"before": f"{n}:", "numbers": [f"{a} × {b}" for a, b in found], "after": ""} for n, found in pairs]
+            return {"rows": [*told, {"before": "", "numbers": [str(ringed)], "after": ""}], "ringed": str(ringed)}
+        case Renaming(top, bottom, by):
+            return {"text": f"{top}/{bottom} × {by}/{by} = {top * by}/{bottom * by}"}
+        case Calculation(text):
+            return {"text": text}
+        case SetOut() | PrimeFactors():
+            board = board_beside(side, working.derivation.school, 0)
+            data = board_cells(board, frozenset(range(len(board.strokes))))
+            return {"board": data, "point": asked.words.decimal_sign}
 
 
 def _board(

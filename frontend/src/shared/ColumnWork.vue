@@ -118,8 +118,23 @@ function classesOf(cell: Cell, row: number) {
 }
 
 .board-trees td {
-  padding-block: 0.22em;
+  padding-block: 0.3em;
   min-width: 1.6em;
+}
+
+/* A branch: from the middle of what hangs at its left to the middle of what hangs at its right. */
+.board-trees td.rule-above {
+  background: linear-gradient(currentcolor, currentcolor) top / 100% 1.5px no-repeat;
+}
+
+.board-trees td.rule-above:not(.rule-above + td.rule-above) {
+  background-size: 50% 1.5px;
+  background-position: right top;
+}
+
+.board-trees td.rule-above:not(:has(+ td.rule-above)) {
+  background-size: 50% 1.5px;
+  background-position: left top;
 }
 
 .board-ladder td {
@@ -159,7 +174,7 @@ function classesOf(cell: Cell, row: number) {
   border-top-left-radius: 3px;
 }
 
-.board .rule-above .figure {
+.board:not(.board-trees) .rule-above .figure {
   border-top: 2px solid currentColor;
 }
 
