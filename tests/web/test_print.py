@@ -202,6 +202,18 @@ class Handouts(PrintTest):
         self.assertNotIn("Take away the fifths: 5 − 2 = 3.", text)
         self.assertIn("Divide top and bottom by 2", text)  # the first example is worked to its end
 
+    def test_what_stands_beside_a_line_stands_on_paper_too(self) -> None:
+        made = self.client.post("/api/sets", json={"name": "Beside"}).get_json()
+        for text, school in (("2/3 + 3/4", {}), ("5/12 + 7/18", {"denominators": "prime-trees"})):
+            body = {"revision": made["revision"], "text": text, "school": school}
+            made = self.client.post(f"/api/sets/{made['id']}/examples", json=body).get_json()
+        job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": "worked"}).get_json()["id"]
+        self.finished(job)
+        read_off = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
+        text = " ".join(read_off.split())
+        for beside in ("3: 3 6 9 12 × 4", "4: 4 8 12 × 3", "36 = 2 × 2 × 3 × 3"):
+            self.assertIn(beside, text)
+
     def test_it_speaks_the_teachers_words_and_writes_the_teachers_sign(self) -> None:
         kept = self.client.get("/api/settings").get_json()
         words = {"regroup": "exchange", "decimal_sign": ","}

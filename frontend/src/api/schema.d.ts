@@ -2321,7 +2321,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "fractions" | "columns" | "product" | "area" | "quotient" | "places" | "primes" | "ladder";
+            kind: "fractions" | "columns" | "product" | "area" | "quotient" | "places" | "primes" | "ladder" | "trees";
             /** Label */
             label: string;
             /** Label First */
@@ -2536,7 +2536,7 @@ export interface components {
              * Hand
              * @enum {string}
              */
-            hand: "figure" | "brought" | "zero" | "sign" | "carry" | "times" | "note";
+            hand: "figure" | "brought" | "zero" | "sign" | "carry" | "times" | "note" | "prime";
             /** Row */
             row: number;
             /**
