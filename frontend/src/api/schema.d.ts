@@ -1127,8 +1127,8 @@ export interface components {
             /** Rows */
             rows: (number | null)[][];
             second: components["schemas"]["SideOfComparison"];
-            /** Why */
-            why: string;
+            /** Why Html */
+            why_html: string;
         };
         /**
          * CopiedText

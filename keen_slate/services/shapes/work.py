@@ -382,7 +382,7 @@ class Compared(Shape):
     second: SideOfComparison
     rows: list[list[int | None]]
     recommended: int | None
-    why: str
+    why_html: str
 
 
 class CopiedText(Shape):

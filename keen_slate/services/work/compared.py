@@ -6,6 +6,7 @@ from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.comparing import aligned, recommend
 from keen_slate.core.working.work import Working, work
 from keen_slate.faults import UnknownWord
+from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.work import (
     Compared,
     CompareRequest,
@@ -33,7 +34,7 @@ def wrong_beside_right(request: WrongRequest) -> Compared:
         second=SideOfComparison(worked=shown_working(asked, wrong), cost=_shown_cost(wrong)),
         rows=[list(row) for row in aligned(right, wrong)],
         recommended=None,
-        why=asked.unsettled(BY_ID[request.mistake], wrong.answer),
+        why_html=prose_html(asked.unsettled(BY_ID[request.mistake], wrong.answer)),
     )
 
 
@@ -54,7 +55,7 @@ def compare(request: CompareRequest) -> Compared:
         second=SideOfComparison(worked=shown_working(two, second), cost=_shown_cost(second)),
         rows=[list(row) for row in aligned(first, second)],
         recommended=recommended,
-        why=one.say(why),
+        why_html=prose_html(one.say(why)),
     )
 
 

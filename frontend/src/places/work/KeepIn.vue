@@ -78,6 +78,11 @@ async function make() {
   min-width: 0;
 }
 
+/* The name of a set is never cut off. */
+.keep-row :deep(.p-select-label) {
+  white-space: normal;
+}
+
 .keep-row :deep(.p-button) {
   flex: none;
 }

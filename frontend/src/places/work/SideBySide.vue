@@ -54,7 +54,7 @@ const emit = defineEmits<{ close: []; take: [] }>()
       </tfoot>
     </table>
     <p class="beside-why">
-      {{ compared.why }} <span v-if="!wrong" class="quiet">The choice is yours.</span>
+      <span v-html="compared.why_html" /> <span v-if="!wrong" class="quiet">The choice is yours.</span>
       <Button v-if="!wrong" :label="`Go on with ${names[1]}`" size="small" variant="outlined" @click="emit('take')" />
       <Button label="Back to one" size="small" variant="text" @click="emit('close')" />
     </p>
