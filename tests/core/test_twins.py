@@ -28,7 +28,8 @@ ASKED = (
     "3/8 as a percent", "round 3.476 to 2 places", "estimate 3 7/8 + 2 1/16", "4/7 = ?/21 = 20/?", "? + 1/4 = 3/4",
     "?/20 + ?/5 = 17/20", "35% of 140", "increase 60 by 15%", "18 as a percent of 40", "27.6% + 13%",
     "3 m 40 cm − 1 m 65 cm", "2.5 kg + 1.75 kg", "$4.50 + $3.20", "LCM of 4 and 6", "HCF of 12 and 18", "expand 5.207",
-    "0.(3) + 1/6",
+    "0.(3) + 1/6", "17 ÷ 5 with a remainder", "137 ÷ 5 with a remainder", "137 ÷ 8 as a decimal", "5 1/6 = 4 ?/6",
+    "3 9/7 = 4 ?/7", "estimate 73 × 7.8 to the leading digit",
 )  # fmt: skip
 COUNT = 6 if DEEP else 2
 
@@ -127,6 +128,13 @@ class Twins(unittest.TestCase):
             )
             self.assertEqual(one, again)
             self.assertNotEqual(one, other)
+
+    def test_a_named_common_bottom_is_as_many_times_the_least(self) -> None:
+        (record,) = run("twin", "--json", "--count", "6", "2/3 + 3/4 in 24ths")
+        self.assertEqual(len(record["twins"]), 6)
+        for text in record["twins"]:
+            bottoms = [int(b) for b in re.findall(r"\d+/(\d+)", text)]
+            self.assertEqual(read(text).common, 2 * lcm(*bottoms), text)
 
     def test_on_the_command_line(self) -> None:
         (record,) = run("twin", "--json", "--count", "3", "--seed", "7", "5 1/6 − 2 5/6")

@@ -92,7 +92,10 @@ class Anything:
                     f"{n()} shared between {n()}",
                 )
             ),
-            lambda: f"estimate {self.expression(1)}" + r.choice(("", " to the nearest whole")),
+            lambda: f"estimate {self.expression(1)}" + r.choice(("", " to the nearest whole", " to the leading digit")),
+            lambda: f"{r.randint(0, 999)} ÷ {r.randint(0, 30)} with {r.choice(('a ', 'the ', ''))}remainder",
+            lambda: f"{self.expression(1, most=2)} with a remainder",
+            lambda: f"{times} {r.randint(0, 2 * bottom)}/{bottom} = {r.randint(0, times + 2)} ?/{bottom}",
             lambda: r.choice((f"LCM of {top} and {bottom}", f"HCF of {top * times}, {bottom * times}")),
             lambda: f"expand {n()}",
             lambda: f"{self.expression(1)} = {self.expression(1)}",

@@ -42,6 +42,9 @@ CHOSEN_FROM = 4
 BESIDES_AT_ONCE = 256
 """Of what may occur besides, so many choices are gone through side by side, the smaller ones first."""
 
+MOST_BESIDES = 20_000
+"""So many choices of what may occur besides are looked at before a search is given up as too wide."""
+
 FEW = 4
 """So many demands that may occur besides are mostly there; of more each is there seldom, or no item holds them."""
 
@@ -97,6 +100,7 @@ class Search:
     most: int = GONE_THROUGH
     worked: int = WORKED
     whole: bool = False
+    cut_short: bool = False
     tried: int = 0
 
     def found(self, seed: str) -> Iterator[Fitting]:
@@ -131,11 +135,13 @@ class Search:
                     else:
                         tried += 1
                         yield self.family.draw(every[0], self.limits, every[1])
-        self.whole = True
+        self.whole = not self.cut_short
 
     def _excluded(self) -> bool:
-        """Whether two demands are required of which an item makes only one."""
+        """Whether two demands are required of which an item makes only one, or any of whole numbers that make none."""
         required = self.target.required
+        if self.limits.only_wholes and not self.family.wholes and required:
+            return True
         one_size = {"like-denominators", "unlike-denominators"}
         return any(len(required & {*group}) > 1 for group in (*self.family.standing, one_size))
 
@@ -184,9 +190,13 @@ class Search:
 
     def _with_besides(self) -> Iterator[Wanted]:
         """What is required with nothing, one, two ... of what is allowed besides."""
-        besides, given = self._besides, set()
+        besides, given, looked_at = self._besides, set(), 0
         for count in range(len(besides) + 1):
             for chosen in combinations(besides, count):
+                looked_at += 1
+                if looked_at > MOST_BESIDES:
+                    self.cut_short = True
+                    return
                 wanted: Wanted | None = self.target.required
                 for demand in chosen:
                     wanted = wanted and self._and(wanted, demand)

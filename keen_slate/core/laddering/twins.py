@@ -83,7 +83,7 @@ def twins(
         expr = all_redrawn(problem.expr, draw)
         if expr is None or numbers_key(expr) in taken or (limits is not None and not limits.allows_numbers(expr)):
             continue
-        other = replace(problem, expr=expr, notes=(), claim="", claimed=None)
+        other = replace(problem, expr=expr, notes=(), claim="", claimed=None, common=_named_like(problem, expr))
         if likeness(other) != wanted:
             continue
         taken.add(numbers_key(expr))
@@ -95,6 +95,12 @@ def twins(
             continue
         if limits is None or limits.allows_working(work(again, school).derivation):
             yield again
+
+
+def _named_like(problem: Problem, expr: Expr) -> int:
+    """A common bottom for other numbers, as many times their least one as the one that was named; 0 where none was."""
+    least, new = (lcm(*(b for n in numbers_of(e) for b in _bottom(n))) for e in (problem.expr, expr))
+    return problem.common // least * new if problem.common else 0
 
 
 def effort_of(expr: Expr) -> int:

@@ -32,7 +32,7 @@ async function toggle(mistake: string) {
   <h3 class="mistakes-title">
     Likely wrong answers
     <span v-if="looked.likely_wrong.length" class="told-apart" :title="'Of all pairs among the right answer and these mistakes, how many the answers keep apart'">
-      {{ looked.told_apart }} % told apart
+      {{ looked.told_apart === 100 ? 'all told apart' : `${looked.told_apart} of 100 pairs told apart` }}
     </span>
   </h3>
   <ul class="mistakes">

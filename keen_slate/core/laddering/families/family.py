@@ -64,7 +64,7 @@ class Family:
 
     Of each group in ``standing`` an item makes exactly one, the first where nothing else is said. ``along`` is what may
     come with a demand besides. A ``pair`` is a demand that hides, and the one that only looks like it.
-    ``on_paper``: facts beyond the tables are worked digit by digit.
+    ``on_paper``: facts beyond the tables are worked digit by digit; ``wholes``: whole numbers alone can make demands.
     """
 
     id: str
@@ -76,6 +76,7 @@ class Family:
     along: Mapping[str, Wanted] = field(default_factory=dict)
     pair: tuple[str, str] | None = None
     on_paper: bool = False
+    wholes: bool = False
 
     groups: tuple[tuple[str, ...], ...] = field(init=False)
     """Every group of which no two demands are asked together."""

@@ -108,6 +108,7 @@ FAMILIES = (
         ("beyond-the-tables", "zero-in-quotient", "two-digit-divisor"),
         always=_all("dividing", "with-remainder"),
         on_paper=True,
+        wholes=True,
     ),
     Family(
         "by-powers-of-ten",
@@ -189,6 +190,7 @@ FAMILIES = (
             "decimals": _all(*QUOTIENTS, "unlike-kinds", "regroup-in-columns", "regroup-across-zero"),
         },
         on_paper=True,
+        wholes=True,
     ),
     Family(
         "below-zero",
@@ -196,6 +198,7 @@ FAMILIES = (
         fractions.signed,
         ("negative-result", *RELATIONS[:2]),
         always=_all("negative-input"),
+        wholes=True,
     ),
     Family(
         "equal-fractions",
@@ -237,6 +240,7 @@ FAMILIES = (
         (*PERCENTS, "above-100-percent", "raised-or-lowered"),
         always=_all("percent-of-an-amount", "multiplying"),
         on_paper=True,
+        wholes=True,
     ),
     Family(
         "simplified",
@@ -253,6 +257,7 @@ FAMILIES = (
         ("decimals", "multiplying", "three-terms", "midway"),
         always=_all("estimating"),
         on_paper=True,
+        wholes=True,
     ),
 )  # fmt: skip
 
