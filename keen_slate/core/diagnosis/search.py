@@ -34,6 +34,7 @@ from keen_slate.core.problem.tree import (
     walk,
 )
 from keen_slate.core.rules.listing import MACHINE, PLANS, RULES
+from keen_slate.core.rules.on_paper import LARGEST_FACT
 from keen_slate.core.schools.listing import FACETS
 
 ONE_WAY = {facet.id: facet.only_writing for facet in FACETS if facet.only_writing}
@@ -67,6 +68,9 @@ READING: Causes = frozenset(m.id for m in MAL_RULES if m.kind == "reading")
 EVERY_TIME: Causes = frozenset(m.id for m in MAL_RULES if m.every)
 AGAIN: dict[str, Causes] = {goal: EVERY_TIME.intersection(m.id for m in ms) for goal, ms in STRIKING.items()}
 """For each goal the mistakes that are made again when it comes up again."""
+
+AGAIN_ON_PAPER: Causes = EVERY_TIME.intersection(m.id for m in STRIKING_ON_PAPER)
+"""Those that are made again in a calculation on paper."""
 
 FINISHING: Causes = AGAIN["take-out-wholes"] | AGAIN["simplify"]
 """The mistakes that can be made again on the way from a lone fraction to its finished form."""
@@ -152,6 +156,8 @@ class Here:
     on_paper: set[str] = field(default_factory=set)
     struck: dict[str, State | None] | None = None
     slipped: tuple[State, ...] | None = None
+    owns: bool = False
+    """Whether the act has a calculation on paper beside it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -238,6 +244,7 @@ class Search:
         rule = self._bound.rules.get(goals[-1].id)
         here = Here(tuple(goals), rule)
         if rule is not None:
+            here.owns = rule.owns is not None and rule.owns(focus) is not None
             move = rule.apply(focus)
             if isinstance(move, Move):
                 here.wrote = move.after
@@ -326,7 +333,8 @@ class Search:
             state = here.right
         rest, facets = known
         for state, here, deciding in reversed(way):
-            rest = Rest(rest.ends, rest.again.union(*[AGAIN.get(g.id, NOTHING) for g in here.goals]))
+            on_paper = AGAIN_ON_PAPER if here.owns else NOTHING
+            rest = Rest(rest.ends, rest.again.union(on_paper, *[AGAIN.get(g.id, NOTHING) for g in here.goals]))
             facets |= deciding
             self.states.rests.put(state, self._coded, rest, facets)
         return rest, facets
@@ -379,7 +387,8 @@ def _again_on_a_known_way(expr: Expr) -> Causes | None:
     if isinstance(expr, (CommonFraction, MixedNumber)):
         return FINISHING
     if isinstance(expr, Product) and not expr.marks and all(isinstance(f.expr, FRACTIONAL) for f in expr.factors):
-        return MULTIPLYING
+        large = any(isinstance(f.expr, Whole) and f.expr.n > LARGEST_FACT for f in expr.factors)
+        return MULTIPLYING | AGAIN_ON_PAPER if large else MULTIPLYING
     return None
 
 

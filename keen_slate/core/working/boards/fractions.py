@@ -188,7 +188,7 @@ class _Stack:
         old_whole, old_part = whole_and_part(self.rows[0])
         if isinstance(after, Split):
             left, opened = sum(after.wholes), after.parts[0]
-            self._strike_whole(old_whole or 0, left)
+            self._strike_whole(old_whole, left)
             if isinstance(opened, MixedNumber):
                 self.drawing.write(1, self.fraction, opened.whole, slot="before")
             else:
@@ -198,7 +198,7 @@ class _Stack:
             self.rows[0] = MixedNumber(left, old_part.numerator, old_part.denominator) if old_part else Whole(left)
         else:
             whole, part = whole_and_part(after)
-            self._strike_whole(old_whole or 0, whole or 0)
+            self._strike_whole(old_whole, whole or 0)
             if part is not None and old_part is None and not self._stands(1, "top"):
                 self._part(1, part.numerator, part.denominator)
             elif part is not None and old_part is not None and part != old_part:
@@ -216,8 +216,12 @@ class _Stack:
         self.drawing.strike(1, self.fraction, "top")
         self.drawing.write(1, self.fraction, top, slot="top")
 
-    def _strike_whole(self, old: int, new: int) -> None:
-        """The digits that change are struck with the new ones above them; a whole that is gone is only struck."""
+    def _strike_whole(self, old: int | None, new: int) -> None:
+        """The digits that change are struck with the new ones above them; a whole that is gone is only struck, one that
+        was not there is only written."""
+        if old is None:
+            self.drawing.digits(1, self.last_whole, str(new) if new else "")
+            return
         before, after = str(old), str(new) if new else ""
         for index in range(len(before) if old != new else 0):
             other = after[-1 - index] if index < len(after) else ""

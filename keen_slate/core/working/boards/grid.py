@@ -104,6 +104,7 @@ class Drawing:
 
     def rule(self, row: int, first: int, last: int, side: Literal["below", "left", "above"] = "below") -> None:
         self._rules.append(Ruled(row, first, last, side))
+        self.columns = max(self.columns, last + 1)
 
     def end(self, said: Say | None, question: str = "") -> None:
         """End a stroke; one in which nothing is done and nothing said is none."""
