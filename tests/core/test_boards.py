@@ -209,6 +209,15 @@ class Laws(unittest.TestCase):
         signs = [m.text for s in board.strokes[1:] for m in s.writes if m.hand == "sign" and m.at.slot == ""]
         self.assertEqual(sorted(m[0] for m in shown if m[0]), sorted([*given, *signs]))
 
+    def test_numbers_of_unusual_form(self) -> None:
+        """A fraction that is a whole, and a zero part, under each other with wholes."""
+        for text, school in (("1 + 1/1", {}), ("0 + 0 + 1 + 1/2 − 1 0/1", {"adding": "improper"})):
+            boards = all_boards(text, school_from(FACETS, school))
+            self.assertTrue(boards, text)
+            for board in boards:
+                self.assert_sound(board)
+                self.assert_written(board)
+
     # Against decimal and divmod
 
     @searched(300)

@@ -119,6 +119,11 @@ class Forms(unittest.TestCase):
 
 
 class Laws(unittest.TestCase):
+    def test_a_mistake_on_paper_is_made_in_the_next_calculation_too(self) -> None:
+        """By hand: 100 − 1 with the smaller digit from the larger is 101, and 101 − 2 is 101 again."""
+        found = diagnose(prepare(read("2 − (100 − 1)")), "−101")
+        self.assertEqual([c.mistakes for c in found.causes], [("smaller-digit-from-larger",)])
+
     @searched(40)
     @given(sums(3) | expressions(1))
     def test_what_a_mal_rule_gives_is_traced_to_it(self, text: str) -> None:
