@@ -28,19 +28,15 @@ def decimals(problem: Problem, work: Derivation) -> bool:
 def _decimal_sum(problem: Problem) -> tuple[list[int], list[list[int]], bool] | None:
     """Places as written, digits of each number at equal length (ones of the last place last), whether it subtracts."""
     expr = problem.expr
-    if not isinstance(expr, Sum) or not all(isinstance(c, (DecimalNumeral, Whole)) for c in children(expr)):
+    if not isinstance(expr, Sum) or not any(isinstance(c, DecimalNumeral) for c in children(expr)):
         return None
-    if not any(isinstance(c, DecimalNumeral) for c in children(expr)):
+    numbers = [n for n in map(plain, children(expr)) if n is not None]
+    if len(numbers) < len(expr.terms):
         return None
-    numbers = [(c.digits, c.places) if isinstance(c, DecimalNumeral) else (c.n, 0) for c in _plain(expr)]
     longest = max(p for _, p in numbers)
     texts = [str(d * 10 ** (longest - p)) for d, p in numbers]
     width = max(map(len, texts))
     return [p for _, p in numbers], [[int(c) for c in t.zfill(width)] for t in texts], any(t.minus for t in expr.terms)
-
-
-def _plain(expr: Sum) -> list[DecimalNumeral | Whole]:
-    return [c for c in children(expr) if isinstance(c, (DecimalNumeral, Whole))]
 
 
 def _places_beside(problem: Problem) -> set[int]:

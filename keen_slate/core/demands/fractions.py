@@ -6,7 +6,6 @@ from keen_slate.core.demands.looking import (
     bottoms_in,
     fractions_of,
     goals_served,
-    has_fractions,
     has_value,
     numbers_in,
     together,
@@ -59,7 +58,7 @@ def large_common_bottom(problem: Problem, work: Derivation) -> bool:
 def makes_a_whole(problem: Problem, work: Derivation) -> bool:
     """Proper fractions, decimals below 1 among them or not, that come to 1 or more."""
     numbers = [e for e in numbers_in(problem) if is_numeral(e)]
-    proper = has_fractions(problem) and all(
+    proper = bool(fractions_of(problem)) and all(
         isinstance(n, (CommonFraction, DecimalNumeral)) and n.value < 1 for n in numbers
     )
     return isinstance(problem.expr, Sum) and proper and len(numbers) > 1 and evaluate(problem.expr) >= 1
@@ -105,7 +104,7 @@ def result_is_whole(problem: Problem, work: Derivation) -> bool:
     """Fractions or decimals whose sum, difference, product or quotient is a whole number, or 0."""
     calculated = isinstance(problem.expr, (Sum, Product))
     decimals = any(isinstance(e, DecimalNumeral) for e in numbers_in(problem))
-    return calculated and (has_fractions(problem) or decimals) and evaluate(problem.expr).denominator == 1
+    return calculated and (bool(fractions_of(problem)) or decimals) and evaluate(problem.expr).denominator == 1
 
 
 def improper_input(problem: Problem, work: Derivation) -> bool:

@@ -65,10 +65,6 @@ def goals_served(work: Derivation) -> set[GoalId]:
     return {s.goal for s in work.steps}
 
 
-def has_fractions(problem: Problem) -> bool:
-    return any(isinstance(e, (CommonFraction, MixedNumber)) for e in numbers_in(problem))
-
-
 def fractions_of(problem: Problem) -> list[CommonFraction | MixedNumber]:
     """Every fraction and mixed number that is written in the problem."""
     return [e for e in numbers_in(problem) if isinstance(e, (CommonFraction, MixedNumber))]

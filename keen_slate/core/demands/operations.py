@@ -2,7 +2,7 @@
 
 from math import gcd
 
-from keen_slate.core.demands.looking import has_value, numbers_in
+from keen_slate.core.demands.looking import fractions_of, has_value, numbers_in
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import (
@@ -102,8 +102,7 @@ def quotient_not_whole(problem: Problem, work: Derivation) -> bool:
 
 def fractions_in_it(problem: Problem, work: Derivation) -> bool:
     """Fractions where the order of operations is asked for."""
-    fractions = any(isinstance(e, (CommonFraction, MixedNumber)) for e in numbers_in(problem))
-    return fractions and several_operations(problem, work)
+    return bool(fractions_of(problem)) and several_operations(problem, work)
 
 
 def powers(problem: Problem, work: Derivation) -> bool:

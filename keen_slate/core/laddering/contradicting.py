@@ -18,13 +18,12 @@ WIDE = Limits(largest_bottom=40, largest_common=400, largest_whole=60, places=3,
 
 class Contradiction(ValueError):
     """Wishes that cannot all be had: ``wishes`` are the fewest of them that already exclude each other: demands, names
-    of limits, or ``not-yet`` (nothing that has not been met). ``certain`` where every item was gone through."""
+    of limits, or ``not-yet`` (nothing that has not been met)."""
 
-    def __init__(self, wishes: tuple[str, ...], said: Say, *, certain: bool) -> None:
+    def __init__(self, wishes: tuple[str, ...], said: Say) -> None:
         super().__init__(f"{', '.join(wishes)} cannot be had together")
         self.wishes = wishes
         self.said = said
-        self.certain = certain
 
 
 class Exhausted(Contradiction):
@@ -36,7 +35,7 @@ def contradiction(search: Search, came_to: NotFound, seed: str) -> Contradiction
     keys = {numbers_key(p.expr) for p, _ in (*came_to.there_are, *search.drawn(seed))}
     if keys:
         said = Say.of(drawing.exhausted, family=search.family.name, count=len(keys), certain=came_to.whole)
-        return Exhausted((), said, certain=came_to.whole)
+        return Exhausted((), said)
     return _Excluding(search, came_to, seed).told()
 
 
@@ -70,7 +69,7 @@ class _Excluding:
             besides=tuple(DEMAND[d].name for d in self._besides(nearest[1])) if nearest else (),
             tried=0 if self.certain else self.tried,
         )
-        return Contradiction(tuple(left), said, certain=self.certain)
+        return Contradiction(tuple(left), said)
 
     def _search(self, names: list[str]) -> Search:
         limits = replace(WIDE, **{n: getattr(self.limits, n) for n in names if n in self.bounds})

@@ -37,7 +37,7 @@ def contradiction(
     if instead:
         others = listed([f"“{filled(name, w)}”" for name in instead], "or")
         return f"{subject}: {found}. Set {others} to “can” or “new”, and draw again."
-    leave = "Leave one of them out" if len(names) > 1 else "Leave it out"
+    leave = "Leave one of them out" if len(names) > 1 else "Leave it out" if names else "Choose other wishes"
     widen = f"Widen the bound{'s' * (len(within) > 1)}"
     if [id for id, _ in bounds] == ["only_wholes"]:
         widen = "Allow more than whole numbers"

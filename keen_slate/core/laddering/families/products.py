@@ -1,6 +1,5 @@
 """Fractions multiplied and divided, and the order of operations."""
 
-from fractions import Fraction
 from math import gcd
 
 from keen_slate.core.laddering.drawing import Draw
@@ -73,7 +72,7 @@ def several_operations(draw: Draw, limits: Limits, wanted: Wanted) -> Expr | Non
     shape = _nested if "nested-brackets" in wanted else _bracketed if "brackets" in wanted else _in_a_row
     expr = shape(draw, limits, wanted)
     try:
-        value = evaluate(expr) if expr is not None else Fraction(0)
+        value = evaluate(expr)
     except ZeroDivisionError:
         return None
     plain = not {"fractions-in-it", "decimals"} & wanted
