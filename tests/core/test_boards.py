@@ -39,13 +39,10 @@ from keen_slate.render.boards import STRUCK, board_cells, board_latex, board_mat
 from tests.core.test_every_line_true import SCHOOLS
 from tests.core.test_mal_rules import rows
 from tests.support.generated import decimal_sums, expressions, sums
+from tests.support.schooled import by
 from tests.support.searching import searched
 
 BY_HAND = Path(__file__).with_name("boards_by_hand.txt")
-
-
-def by(**choices: str) -> School:
-    return school_from(FACETS, {"questions": "unasked", **{k.replace("_", "-"): v for k, v in choices.items()}})
 
 
 def cases() -> Iterator[tuple[dict[str, str], str, list[str], str]]:

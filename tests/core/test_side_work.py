@@ -9,7 +9,7 @@ import sympy
 from hypothesis import given
 from hypothesis import strategies as st
 
-from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.machine.school import School
 from keen_slate.core.machine.side_work import (
     Calculation,
     FactorPairs,
@@ -21,18 +21,14 @@ from keen_slate.core.machine.side_work import (
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.rules.on_paper import multiplied_by_parts
-from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import expressions, sums
+from tests.support.schooled import by
 from tests.support.searching import searched
 
 BOTTOM = st.integers(2, 60)
-
-
-def by(**choices: str) -> School:
-    return school_from(FACETS, {"questions": "unasked", **{k.replace("_", "-"): v for k, v in choices.items()}})
 
 
 def beside(text: str, school: School) -> Iterator[tuple[str, SideWork]]:
