@@ -86,6 +86,12 @@ class Answers(unittest.TestCase):
             exact = diagnose(item, f"{quotient} {rest}/{divisor}" if quotient else f"{rest}/{divisor}")
             self.assertEqual((exact.verdict, exact.faults), ("wrong form", ("other-form-than-asked",)))
 
+    def test_a_label_that_is_required(self) -> None:
+        item = prepare(read("17 boards ÷ 5 with a remainder"))
+        for text, verdict in (("3 r 2 boards", "right"), ("3 r 2", "wrong form"), ("2 r 3 boards", "wrong")):
+            self.assertEqual(diagnose(item, text, label_required=True).verdict, verdict, text)
+        self.assertEqual(diagnose(item, "3 r 2").verdict, "right")
+
     @searched(60)
     @given(st.integers(10, 999), st.integers(2, 12))
     def test_what_each_mistake_gives(self, dividend: int, divisor: int) -> None:

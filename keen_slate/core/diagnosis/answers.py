@@ -5,7 +5,7 @@ An item is prepared once: every single mal-rule under every school, pairs, and s
 
 from collections.abc import Iterator
 from contextlib import suppress
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from fractions import Fraction
 from typing import Literal
 
@@ -245,7 +245,15 @@ def diagnose(
         return _diagnose_blanks(prepared, problem.expr, text, decimal_comma)
     kept = quotient_kept(problem, text)
     if kept is not None:
-        return _diagnose_remainder(prepared, *kept)
+        found = _diagnose_remainder(prepared, *kept)
+        if (
+            found.verdict == "right"
+            and label_required
+            and problem.label
+            and not text.rstrip(" .").endswith(problem.label)
+        ):
+            return replace(found, verdict="wrong form", faults=("label-missing",))
+        return found
     try:
         answer = number_in(problem, text, decimal_comma=decimal_comma)
     except UnreadableProblem as fault:

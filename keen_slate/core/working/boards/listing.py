@@ -72,12 +72,10 @@ def _whole_of_a_step(derivation: Derivation, index: int) -> Board | None:
     it comes, as a decimal, or with a remainder."""
     step = derivation.steps[index]
     beside = next((s for s in step.side if isinstance(s, SetOut)), None)
-    before, after = step.before, step.after
+    before, after, within = step.before, step.after, step.at
     if isinstance(before, Convert) and isinstance(after, Convert):
-        before, after = before.of, after.of
-    plain = len(step.at) < 2 and len(children(before)) > 1 and all(is_numeral(n) for n in children(before))
-    if step.at and before is step.before:
-        plain = False
+        before, after, within = before.of, after.of, within[1:]
+    plain = not within and len(children(before)) > 1 and all(is_numeral(n) for n in children(before))
     if beside is None or not plain or not is_numeral(after) or step.goal in ("join", "carry-out"):
         return None
     return board_beside(beside, derivation.school, index)
