@@ -192,6 +192,7 @@
   if item.asked != "" { text(size: 10pt, fill: soft, item.asked); parbreak() }
   maths(item.problem, size: 1.2em)
   if item.note != "" { linebreak(); text(size: 10pt, style: "italic", item.note) }
+  if item.shown != none { parbreak(); picture(item.shown) }
   if data.kind == "key" or data.kind == "teacher" {
     if item.answer.alt != "" { [#if item.sign == "" { h(1.5em) } else { text(" " + item.sign + " ", font: "New Computer Modern Math") }#maths(item.answer, size: 1.1em)] }
   }

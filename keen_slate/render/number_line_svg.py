@@ -8,7 +8,7 @@ from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.pictures.number_line import NumberLine
-from keen_slate.core.problem.tree import Expr, Negative, decimal_for, decimal_places, number_for
+from keen_slate.core.problem.tree import Expr, Negative, decimal_or_number, number_for
 
 WIDTH, MARGIN, AXIS, BELOW = 340, 20, 0, 50
 
@@ -96,9 +96,7 @@ def _x(line: NumberLine, value: Fraction) -> float:
 
 
 def _written(value: Fraction, *, decimals: bool) -> Expr:
-    if decimals and decimal_places(value) is not None:
-        return Negative(decimal_for(-value)) if value < 0 else decimal_for(value)
-    return number_for(value)
+    return decimal_or_number(value, decimals=decimals)
 
 
 def _number(expr: Expr, x: float, y: float, manner: Manner) -> list[str]:

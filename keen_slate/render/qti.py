@@ -23,6 +23,15 @@ class Choice:
 
 
 @dataclass(frozen=True, slots=True)
+class PictureFile:
+    """A picture that a question is asked of: its path in the package, the drawing as SVG, and its text alternative."""
+
+    path: str
+    svg: bytes
+    told: str
+
+
+@dataclass(frozen=True, slots=True)
 class ItemFile:
     """What one item file holds.
 
@@ -36,6 +45,7 @@ class ItemFile:
     answers: tuple[str, ...]
     choices: tuple[Choice, ...]
     one_way: bool = True
+    picture: "PictureFile | None" = None
 
 
 def item_xml(item: ItemFile) -> bytes:
@@ -62,6 +72,9 @@ def item_xml(item: ItemFile) -> bytes:
     by_hand = {} if item.one_way else {"external_scored": "human"}
     _in(root, "outcome-declaration", identifier="SCORE", cardinality="single", base_type="float", **by_hand)
     body = _in(root, "item-body")
+    if item.picture is not None:
+        paragraph = ET.SubElement(body, f"{{{ITEM}}}p")
+        ET.SubElement(paragraph, f"{{{ITEM}}}img", {"src": f"../{item.picture.path}", "alt": item.picture.told})
     if chosen:
         interaction = _in(body, "choice-interaction", response_identifier=names[0], shuffle="true", max_choices="1")
         prompt = _in(interaction, "prompt")
@@ -100,19 +113,20 @@ def _score(root: ET.Element, names: tuple[str, ...]) -> None:
     _in(_in(met, "set-outcome-value", identifier="SCORE"), "base-value", base_type="float").text = "1"
 
 
-def manifest_xml(identifier: str, files: tuple[tuple[str, str], ...]) -> bytes:
-    """The manifest of a package: ``files`` are (identifier, path) of its items."""
+def manifest_xml(identifier: str, files: tuple[tuple[str, ...], ...]) -> bytes:
+    """The manifest of a package: ``files`` are (identifier, path, paths of its pictures) of its items."""
     root = ET.Element(f"{{{MANIFEST}}}manifest", {"identifier": identifier})
     metadata = ET.SubElement(root, f"{{{MANIFEST}}}metadata")
     ET.SubElement(metadata, f"{{{MANIFEST}}}schema").text = "QTI Package"
     ET.SubElement(metadata, f"{{{MANIFEST}}}schemaversion").text = "3.0.0"
     ET.SubElement(root, f"{{{MANIFEST}}}organizations")
     resources = ET.SubElement(root, f"{{{MANIFEST}}}resources")
-    for item, path in files:
+    for item, path, *pictures in files:
         resource = ET.SubElement(
             resources, f"{{{MANIFEST}}}resource", {"identifier": item, "type": "imsqti_item_xmlv3p0", "href": path}
         )
-        ET.SubElement(resource, f"{{{MANIFEST}}}file", {"href": path})
+        for href in (path, *pictures):
+            ET.SubElement(resource, f"{{{MANIFEST}}}file", {"href": href})
     return _written(root, MANIFEST)
 
 

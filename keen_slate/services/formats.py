@@ -20,8 +20,10 @@ from keen_slate.core.machine.school import UnknownChoice, school_from
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
+from keen_slate.core.pictures.read_off import picture_to_read
+from keen_slate.core.pictures.shapes import told
 from keen_slate.core.problem.blanks import solve
-from keen_slate.core.problem.tree import Chain
+from keen_slate.core.problem.tree import Chain, FromPicture
 from keen_slate.core.reading.reading import UnreadableProblem
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
@@ -30,7 +32,7 @@ from keen_slate.faults import NotPossible
 from keen_slate.render.boards import board_latex
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
-from keen_slate.render.qti import Choice, ItemFile, item_xml, manifest_xml
+from keen_slate.render.qti import Choice, ItemFile, PictureFile, item_xml, manifest_xml
 from keen_slate.render.spoken import spoken
 from keen_slate.services.errands import MOST_EXAMPLES
 from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
@@ -40,7 +42,7 @@ from keen_slate.services.shapes.work import Edits
 from keen_slate.services.telling import log_fault
 from keen_slate.services.work.asked import Asked, read_in_words, task_of
 from keen_slate.services.work.boards import laid_out
-from keen_slate.services.work.pictures import all_pictures
+from keen_slate.services.work.pictures import all_pictures, shown_picture
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
@@ -245,7 +247,12 @@ def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
         asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
         edits = Edits.model_validate(example.edits)
         working = asked.work(edits.turns)
-        lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
+        if isinstance(asked.problem.expr, FromPicture):  # LaTeX takes no SVG: what is to be seen is told
+            shown = asked.say(told(picture_to_read(asked.problem.expr).picture))
+            lines.append(rf"\item {_tex(task_of(asked))} \emph{{{_tex(shown)}}}")
+            lines.append(rf"$\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
+        else:
+            lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
         run: list[str] = []
         for block in laid_out(asked, working, content.get("organiser", "fitting")):
             if isinstance(block, Line):
@@ -308,9 +315,14 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
             solved = solve(problem.sides)
             answers = tuple(text_of(n, asked.words) for n in solved.numbers) or answers
             one_way = solved.count == 1
+        picture = None
+        if isinstance(problem, FromPicture):
+            drawn = shown_picture(picture_to_read(problem), asked)
+            picture = PictureFile(f"pictures/item-{number:03}.svg", drawn.svg.encode(), drawn.told)
         items.append(
             ItemFile(
                 identifier=f"item-{number:03}",
+                picture=picture,
                 title=f"{found.name} {number}",
                 prompt=task_of(asked),
                 mathml=mathml(problem, asked.amounts, spoken=spoken(problem, asked.amounts)),
@@ -320,7 +332,10 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
             )
         )
     files = [(f"items/{i.identifier}.xml", item_xml(i)) for i in items]
-    manifest = manifest_xml(f"set-{found.id}", tuple((i.identifier, f"items/{i.identifier}.xml") for i in items))
+    files += [(i.picture.path, i.picture.svg) for i in items if i.picture is not None]
+    paths = {i.identifier: (i.picture.path,) for i in items if i.picture is not None}
+    listed = tuple((i.identifier, f"items/{i.identifier}.xml", *paths.get(i.identifier, ())) for i in items)
+    manifest = manifest_xml(f"set-{found.id}", listed)
     return _zipped([("imsmanifest.xml", manifest), *files])
 
 

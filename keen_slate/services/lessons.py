@@ -6,6 +6,7 @@ from uuid import UUID
 
 from keen_slate.core.diagnosis.second_look import LikelyWrong, look_twice
 from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.problem.tree import FromPicture
 from keen_slate.core.working.work import Working, work
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.line_up import Task
@@ -47,13 +48,17 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
     finding = task.role == "find" and task.mistake in BY_ID
     working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
     shown = shown_working(asked, working, acronym)
-    drawn = {} if finding else {at: shown_picture(p, asked) for at, p in standing(right, edits, liked)}
+    reads = isinstance(asked.problem.expr, FromPicture)
+    proofs = {at: p for at, p in standing(right, edits, liked) if not finding or (reads and at == 0)}
+    drawn = {at: shown_picture(p, asked) for at, p in proofs.items()}
     likeliest = next((w for w in second.likely_wrong), None)
     return LessonItem(
         id=example.id,
         role=task.role,
         problem=shown.problem,
         asked=shown.lines[0].reason if shown.asked != shown.problem.text else "",
+        picture=drawn.get(0),
+        asks_of_picture=reads,
         estimates=[shown_estimate(e, asked) for e in second.estimates],
         lines=_lines(shown, working, asked, Edits() if finding else edits, drawn),
         answer=asked.notation(right.answer),

@@ -27,7 +27,9 @@ from keen_slate.core.machine.side_work import (
     SideWork,
 )
 from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.problem.tree import Expr
+from keen_slate.core.pictures.read_off import picture_to_read
+from keen_slate.core.pictures.shapes import Proof
+from keen_slate.core.problem.tree import Expr, FromPicture
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
@@ -239,6 +241,7 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "sign": sign_of_answer(asked.problem.expr, right.answer),
         "answer": _shown_expr(asked, right.answer) if request.kind in ("key", "teacher") else NOTHING_SHOWN,
         "lines": lines if not finding else [_untold(line) for line in lines if not line.get("asks")],
+        "shown": _of_the_problem(right, asked, item, request, worked=worked),
         "pictures": _pictures(right, states, asked, item) if worked and request.pictures and not finding else [],
         "space": _space(right, states, asked, request, content.get("steps", {})) if roomy else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
@@ -373,12 +376,33 @@ def _changed_numbers(line: Line) -> tuple[tuple[int, ...], ...]:
 def _pictures(working: Working, states: tuple[State, ...], asked: Asked, item: Item) -> list[Data]:
     """One picture an item, as paper is dear: of the lines that are given the first that has one of a kind liked in the
     set, else the first that has any."""
-    given = [proof for line, proof in standing(working, item.edits, item.liked) if states[line] == "given"]
+    found = list(standing(working, item.edits, item.liked))
+    given = [proof for line, proof in found if line and states[line] == "given"]
+    if not isinstance(asked.problem.expr, FromPicture):  # where it is asked of its picture, that stands above already
+        given += [proof for line, proof in found if line == 0]
     if not given:
         return []
     liked = [p for kind in item.liked for p in given if p.picture.kind == kind]
-    shown = shown_picture([*liked, *given][0], asked)
-    return [{"svg": shown.svg, "alt": shown.told, "caption": shown.caption, "width": shown.width}]
+    return [_picture([*liked, *given][0], asked)]
+
+
+def _of_the_problem(
+    working: Working, asked: Asked, item: Item, request: PrintRequest, *, worked: bool
+) -> Data | None:  # fmt: skip
+    """The picture that stands with a problem: the one that it is asked of, or where it is to be worked the one that
+    helps."""
+    expr = asked.problem.expr
+    if isinstance(expr, FromPicture):
+        return _picture(picture_to_read(expr), asked) if request.kind != "key" else None
+    if worked or not request.pictures or request.kind not in ("as-set", "bare"):
+        return None
+    helping = next((proof for line, proof in standing(working, item.edits, item.liked) if line == 0), None)
+    return _picture(helping, asked) if helping is not None else None
+
+
+def _picture(proof: Proof, asked: Asked) -> Data:
+    shown = shown_picture(proof, asked)
+    return {"svg": shown.svg, "alt": shown.told, "caption": shown.caption, "width": shown.width}
 
 
 def _space(
@@ -387,7 +411,7 @@ def _space(
     """Room to work in, in the organiser chosen; none where the lines to be filled stand already."""
     if "blank" in states and any(s == "given" for s in states[1:]):
         return None
-    if all(s != "blank" for s in states[1:]):
+    if all(s != "blank" for s in states[1:]) or isinstance(asked.problem.expr, FromPicture):  # its box is the room
         return None
     boards = _boards(working, asked, request)
     if boards:

@@ -50,6 +50,21 @@ class LineUp(LessonTest):
         expect(self.page.locator(".example")).to_have_count(1)
         self.becomes(self.problems, ["1/2 + 1/3"])
 
+    def test_a_ladder_of_numbers_to_be_read(self) -> None:
+        """From the ready aim to the rows, each with its words and its number."""
+        made = self.set_of()
+        self.page.goto(f"/line-up/{made['id']}")
+        self.page.get_by_role("button", name="Draw a ladder").click()
+        self.page.get_by_role("combobox").first.click()
+        self.page.get_by_role("option", name="Read fractions and mixed numbers from pictures").click()
+        with self.page.expect_response("**/ladder"):
+            self.page.get_by_role("button", name="Draw the ladder").click()
+        expect(self.page.locator(".example")).to_have_count(12)
+        labels = [self.page.locator(".example").nth(n).get_attribute("aria-label") or "" for n in (0, 11)]
+        first, last = (by_fractions(label.partition(": ")[2]) for label in labels)
+        self.assertEqual(first, {"reading-a-picture", "from-pieces"})
+        self.assertLessEqual({"from-a-line", "wholes-and-pieces"}, last)
+
     def test_what_cannot_be_had_together_is_said(self) -> None:
         made = self.set_of()
         self.page.goto(f"/line-up/{made['id']}")
@@ -193,6 +208,38 @@ class Show(LessonTest):
         self.assertEqual(self.shown()[-1], "2 1/3")
         page.keyboard.press("ArrowLeft")
         self.assertNotEqual(self.shown()[-1], "2 1/3")
+
+    def test_what_is_read_from_a_picture_stands_with_it_to_the_end(self) -> None:
+        self.begin("read 2 3/5 from discs", "2/3 = ?/12")
+        page, drawn = self.page, self.page.locator(".show-beside svg")
+        expect(page.locator(".show-problem")).to_contain_text("Read the number from the discs.")
+        self.assertEqual(drawn.locator("[data-taken]").count(), 13)
+        self.assertNotIn("2 3/5", page.content())
+        page.keyboard.press("v")  # other pictures can be put away, not the one that is asked of
+        expect(drawn).to_have_count(1)
+        self.step()
+        expect(page.locator(".show-question")).to_have_text(
+            "What is one whole here, and into how many equal pieces is it cut?"
+        )
+        page.keyboard.press("w")
+        expect(page.locator(".show-wrong")).to_contain_text("Somebody wrote this. Is it right?")
+        expect(drawn).to_have_count(1)
+        page.keyboard.press("w")
+        expect(page.locator(".show-wrong")).to_contain_text("2 discs are full, and the next is not.")
+        page.keyboard.press("w")
+        page.keyboard.press("w")
+        self.step()
+        self.assertEqual(self.shown(), ["2 3/5"])
+        self.assertEqual(drawn.locator("[data-taken]").count(), 13)
+
+    def test_equal_fractions_stand_with_the_strip_to_be_cut(self) -> None:
+        self.begin("2/3 = ?/12")
+        drawn = self.page.locator(".show-beside")
+        expect(drawn).to_contain_text("How many twelfths are as long as")
+        self.assertEqual(drawn.locator("svg [data-taken]").count(), 2)
+        self.step(3)
+        expect(drawn).to_contain_text("are equally long")
+        self.assertEqual(drawn.locator("svg [data-taken]").count(), 10)
 
     def test_a_reload_comes_back_to_the_same_line(self) -> None:
         self.begin("1/4 + 3/8", "5 1/6 - 2 5/6")

@@ -100,7 +100,7 @@ class Lists(unittest.TestCase):
 
     def test_nothing_is_named_that_is_not_there(self) -> None:
         """Goals, acts and pictures are checked by the type checker; here, that each of them has its use."""
-        served = {e.goal for e in (*RULES, *PLANS)}
+        served = {r.goal for r in RULES} | {p.goal for p in PLANS}
         self.assertEqual(served, set(get_args(GoalId)))
         unopened = [
             f"{m.id} stands in for {g!r}, which no rule or plan serves."
@@ -116,7 +116,7 @@ class Lists(unittest.TestCase):
 
     def test_every_choice_is_one_that_a_rule_or_a_plan_makes(self) -> None:
         offered = {(f.id, c.id) for f in FACETS if f.id != KNOWN_TO_THE_CLASS and not f.of_lines for c in f.choices}
-        made = {e.choice for e in (*RULES, *PLANS) if e.choice}
+        made = {r.choice for r in RULES if r.choice} | {p.choice for p in PLANS if p.choice}
         self.assertEqual(made - offered, set(), "A rule names a choice that schools/listing.py does not offer.")
         self.assertEqual(offered - made, set(), "schools/listing.py offers a choice that no rule or plan makes.")
 

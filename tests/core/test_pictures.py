@@ -17,7 +17,20 @@ from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction
 from keen_slate.core.pictures.choosing import pictures_of
 from keen_slate.core.pictures.quantities import Quantities, by_wholes
-from keen_slate.core.pictures.shapes import LARGEST_STRIP, NAMES, Discs, Fits, Run, Strips, told, too_fine
+from keen_slate.core.pictures.shapes import (
+    NAMES,
+    Bars,
+    Discs,
+    Fits,
+    Jumps,
+    PartWhole,
+    Proof,
+    Run,
+    Strips,
+    told,
+    too_fine,
+)
+from keen_slate.core.problem.from_picture import LARGEST_STRIP
 from keen_slate.core.problem.tree import evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.saying import seen
@@ -241,6 +254,14 @@ class Captions(unittest.TestCase):
     def look_first(self, text: str) -> None:
         self.assertTrue(text.endswith("?"))
 
+    def how_long(self, text: str) -> None:
+        if asked := every(rf"^How many (\S+) are as long as ({N})\?$", text):
+            self.assertGreaterEqual(size(asked[0][0]), 1)
+            self.assertTrue(0 < worth(asked[0][1]) <= 1)
+        else:
+            top, known = every(rf"so that (\d+) pieces? (?:is|are) as long as ({N})\?$", text)[0]
+            self.assertTrue(0 < worth(known) <= 1 and int(top) > 0)
+
     def fewer_pieces(self, text: str) -> None:
         by, old, new, before, after = every(r"every (\d+) (\S+) make one (\S+), (\d+) make (\d+)", text)[0]
         self.assertEqual(Fraction(int(by), size(old)), Fraction(1, size(new)))
@@ -368,7 +389,9 @@ class Truth(unittest.TestCase):
             for proof in found.proofs:
                 caption = say(proof.caption)
                 with self.subTest(text=text, line=found.line, caption=caption):
-                    CHECKS[proof.caption.sentence.__name__](Captions(), caption)
+                    if proof.caption.sentence.__module__ == seen.__name__:
+                        CHECKS[proof.caption.sentence.__name__](Captions(), caption)
+                    self.drawn_as_said(proof, caption)
                     line = text_of(working.lines[found.line].expr)
                     if proof.caption.id == "renamed" and "×" not in line:  # the pieces of the line, not any that fit
                         named = every(r"all pieces are (\S+) now", caption)[0]
@@ -376,6 +399,23 @@ class Truth(unittest.TestCase):
                     self.assertIsNone(too_fine(proof.picture))
                     self.assertTrue(say(told(proof.picture)).endswith("."))
                     self.whole(proof.picture)
+
+    def drawn_as_said(self, proof: Proof, caption: str) -> None:
+        """Where a caption says little by itself, it speaks of what is drawn."""
+        picture, numbers = proof.picture, [str(n) for n in every(N, caption)]
+        match proof.caption.id:
+            case "look-first":
+                assert isinstance(picture, Strips)
+                self.assertEqual(caption.startswith("Both"), len(picture.rows) == 2)
+            case "where-they-lie":
+                assert isinstance(picture, Jumps)
+                self.assertEqual(sorted(map(worth, numbers)), sorted(p.at for p in picture.points))
+            case "whole-and-parts":
+                assert isinstance(picture, (Bars, PartWhole))
+                known = [p for i, p in enumerate(picture.parts) if i != picture.unknown]
+                told = known if picture.unknown == -1 else [picture.whole, *known]
+                self.assertEqual(numbers, [text_of(n) for n in told])
+                self.assertEqual(evaluate(picture.whole), sum(map(evaluate, picture.parts)))
 
     def whole(self, picture: object) -> None:
         """No piece is lost: what a picture of discs or strips holds fits into its wholes."""

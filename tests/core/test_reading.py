@@ -98,6 +98,21 @@ UNDERSTOOD = (
 )
 
 REFUSED = (
+    (
+        "expand 2 1/4",
+        "Expanded form is made of the digits of a whole number or a decimal. Write 2.25 in expanded form.",
+        7,
+    ),
+    (
+        "0.(3) in expanded form",
+        "Expanded form is made of the digits of a whole number or a decimal. This has none that end: take another number.",
+        0,
+    ),
+    (
+        "expand 5 ÷ 8",
+        "Expanded form is made of the digits of a whole number or a decimal. Write 0.625 in expanded form.",
+        7,
+    ),
     ("", "Type a problem, such as 6 1/4 − 2 5/6.", 0),
     ("   ", "Type a problem, such as 6 1/4 − 2 5/6.", 0),
     ("3/0", "I read 3/0: a piece cannot be 1 out of 0. Change the bottom number.", 2),

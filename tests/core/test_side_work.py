@@ -3,7 +3,8 @@
 import unittest
 from collections.abc import Iterator
 from fractions import Fraction
-from math import isqrt
+from itertools import product
+from math import isqrt, prod
 
 import sympy
 from hypothesis import given
@@ -21,6 +22,7 @@ from keen_slate.core.machine.side_work import (
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.rules.on_paper import multiplied_by_parts
+from keen_slate.core.working.boards.listing import board_beside
 from keen_slate.core.working.work import work
 from tests.core.test_every_line_true import SCHOOLS
 from tests.support.arithmetic import value_of_line
@@ -50,6 +52,22 @@ class CommonDenominators(unittest.TestCase):
                     whole = tuple(range(number, side.match + 1, number))
                     cut = (*whole[:10], side.match)  # a long row is written with dots before its end
                     self.assertEqual(multiples, whole if len(whole) <= 12 else cut)
+
+    def test_a_bottom_of_1_has_no_primes(self) -> None:
+        """Each number is its primes multiplied, and the board comes to its end."""
+        drawn = 0
+        for written, text in product(
+            ("prime-factors", "prime-ladder", "prime-trees"),
+            ("0.5 − 4/1", "1/2 + 4/1", "0.25 − 2 0/1", "5/6 − 1/1 + 1/4"),
+        ):
+            school = by(denominators=written, adding="improper", subtracting="improper")
+            for _, side in beside(text, school):
+                if isinstance(side, PrimeFactors):
+                    drawn += 1
+                    for number, primes in side.rows:
+                        self.assertTrue(prod(primes) == number and all(map(sympy.isprime, primes)), text)
+                    self.assertTrue(board_beside(side, school, 0).strokes)
+        self.assertGreater(drawn, 6)
 
     @searched(150)
     @given(BOTTOM, BOTTOM, BOTTOM)

@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.machine.school import school_from
+from keen_slate.core.machine.side_work import Calculation, SetOut
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
@@ -24,6 +25,43 @@ BOTTOM = st.integers(2, 12)
 
 def by(text: str, **choices: str) -> Working:
     return work(read(text), school_from(FACETS, {"questions": "unasked", **choices}))
+
+
+class InTheHead(unittest.TestCase):
+    """Every calculation beside a line is true, they lead from the first number to the result, and no columns stand
+    there as well; where the way does not fit, there are the columns."""
+
+    def written(self, text: str, choice: str) -> list[str]:
+        working = by(text, **{"whole-sums": choice})
+        sides = [side for line in working.lines for side in line.side]
+        calculations = [side.text for side in sides if isinstance(side, Calculation)]
+        self.assertFalse(calculations and any(isinstance(side, SetOut) for side in sides), text)
+        return calculations
+
+    @searched(400)
+    @given(
+        st.integers(11, 999), st.integers(2, 999), st.sampled_from("+−"), st.sampled_from(["past-a-ten", "by-places"])
+    )
+    def test_each_leads_on_to_the_next(self, a: int, b: int, sign: str, choice: str) -> None:
+        if sign == "−" and a < b:
+            a, b = b, a
+        for text in (f"{a} {sign} {b}", f"{a}/1009 {sign} {b}/1009", f"{a} 1/3 {sign} {b} 1/3"):
+            written = self.written(text, choice)
+            at = a
+            for calculation in written:
+                start, way, by_how_much, end = re.fullmatch(r"(\d+) ([+−]) (\d+) = (\d+)", calculation).groups()
+                self.assertEqual(int(start), at)
+                at = int(end)
+                self.assertEqual(at, int(start) + (1 if way == "+" else -1) * int(by_how_much))
+            if written:
+                self.assertEqual(at, a + b if sign == "+" else a - b)
+                self.assertLessEqual(len(written), 3)
+
+    def test_where_it_does_not_fit_it_is_in_columns(self) -> None:
+        for text, choice in (("614 − 280", "past-a-ten"), ("41 − 8", "by-places"), ("46 + 27 + 38", "past-a-ten")):
+            self.assertEqual(self.written(text, choice), [])
+            beside = [side for line in by(text, **{"whole-sums": choice}).lines for side in line.side]
+            self.assertTrue(any(isinstance(side, SetOut) for side in beside), text)
 
 
 class WhereItFits(unittest.TestCase):

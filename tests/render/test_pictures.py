@@ -47,6 +47,7 @@ from keen_slate.render.pictures.svg import picture_svg
 from tests.core.test_every_line_true import SCHOOLS
 from tests.core.test_pictures import PARTS as PERCENTS
 from tests.core.test_pictures import PRODUCTS
+from tests.core.test_reading_off import NUMBERS, PICTURES, to_be_read, worth
 from tests.support.generated import asked, decimal_sums, sums
 from tests.support.searching import searched
 
@@ -195,6 +196,45 @@ class Geometry(unittest.TestCase):
         self.assertTrue(tens < places[0] < ones < places[1])
 
 
+class ReadOff(unittest.TestCase):
+    """The picture that is asked of holds the number in its measures, and nowhere in its words."""
+
+    @searched(300)
+    @given(NUMBERS, PICTURES)
+    def test_the_number_can_be_measured_and_is_not_written(self, text: str, picture: str) -> None:
+        problem = to_be_read(text, picture)
+        if problem is None:
+            return
+        svg = drawn(pictures_of(work(problem))[0].proofs[0].picture)
+        words = [t.text or "" for t in svg.iter(SVG + "text")]
+        value = worth(text)
+        # Half of the smallest piece or space, of which a drawing rounded to hundredths never comes near.
+        close = 0.008 if not picture.startswith("a number line") else float(value) / 2000
+        self.assertAlmostEqual(self.measured(svg, picture), float(value), delta=close, msg=f"{text} from {picture}")
+        self.assertLessEqual(words.count("?"), 1)
+        self.assertNotIn(text, words)
+
+    def measured(self, svg: ET.Element, picture: str) -> float:
+        if picture.startswith("a number line"):
+            at = number(marked(svg, "point", "circle")[0], "cx")
+            ticks = [e for e in svg.iter(SVG + "line") if e.get("x1") == e.get("x2") and not e.get("stroke-dasharray")]
+            long = sorted(number(e, "x1") for e in ticks if number(e, "y2") - number(e, "y1") > 9)
+            values = self.numbers_under(svg)
+            start, end = long[0], long[-1]
+            self.assertTrue(any(abs(number(e, "x1") - at) < 0.02 for e in ticks), "the point stands on a mark")
+            return float(values[0]) + (at - start) / (end - start) * float(values[-1] - values[0])
+        if picture == "discs":
+            return sum(map(angle, marked(svg, "taken", "path"))) + len(marked(svg, "taken", "circle"))
+        whole = marked(svg, "whole")[0]
+        measure = area if picture == "a hundred square" else lambda e: number(e, "width")
+        filled = sum(measure(e) for e in marked(svg, "taken"))
+        return filled / measure(whole)
+
+    def numbers_under(self, svg: ET.Element) -> list[Fraction]:
+        """The numbers of a line, all of them wholes or decimals."""
+        return sorted(Fraction(t.text or "0") for t in svg.iter(SVG + "text") if t.text != "?")
+
+
 class Legible(unittest.TestCase):
     def looked_at(self, picture: Picture, what: str) -> None:
         svg = drawn(picture)
@@ -221,6 +261,11 @@ class Legible(unittest.TestCase):
     @given(sums(4), SCHOOLS)
     def test_sums(self, text: str, school: School) -> None:
         self.judged(text, school)
+
+    @searched(200)
+    @given(NUMBERS, PICTURES, SCHOOLS)
+    def test_what_is_read(self, text: str, picture: str, school: School) -> None:
+        self.judged(f"read {text} from {picture}", school)
 
     @searched(300)
     @given(PRODUCTS | PERCENTS | decimal_sums() | asked(), SCHOOLS)

@@ -13,7 +13,7 @@ from typing import Any
 
 from hypothesis import given
 
-from keen_slate.core.problem.tree import Chain, Comparison, Estimating, Expr, Rounding, evaluate
+from keen_slate.core.problem.tree import Chain, Comparison, Estimating, Expr, FromPicture, Rounding, evaluate
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.working.work import work
 from keen_slate.render.latex import latex
@@ -227,7 +227,7 @@ class Worth(unittest.TestCase):
             return
         for line in work(problem).lines:
             shown = line.expr.of if isinstance(line.expr, (Rounding, Estimating)) else line.expr
-            if not isinstance(shown, (Comparison, Chain)):
+            if not isinstance(shown, (Comparison, Chain, FromPicture)):
                 self.check(shown, evaluate(shown), text)
 
 

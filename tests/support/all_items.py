@@ -124,6 +124,18 @@ def below_zero() -> Iterator[str]:
         yield from (f"{a} + (−{b})", f"{a} − (−{b})", f"−{a} + {b}")
 
 
+def read_from_pictures() -> Iterator[str]:
+    for kind in ("strips", "discs", "a number line"):
+        yield from (f"read {f} from {kind}" for f in [*PROPER, *MIXED])
+    for w in range(LARGEST_WHOLE + 1):
+        for d in range(1, 10):
+            yield from (f"read {w}.{d} from {kind}" for kind in ("strips", "a number line", "a hundred square"))
+            yield from (f"read {w}.{d} from a number line in {s} spaces" for s in (5, 20) if d % 2 == 0)
+        yield f"read {w}.5 from a number line in 2 spaces"
+        yield from (f"read {100 * w + c}% from a hundred square" for c in range(1, 100) if w < 3)
+    yield from (f"read {n} from a number line" for n in range(1, 100) if n % 10)
+
+
 ALL = {
     "fractions-added": fractions_added,
     "fractions-subtracted": fractions_subtracted,
@@ -134,6 +146,7 @@ ALL = {
     "compared": compared,
     "equal-fractions": equal_fractions,
     "one-step": one_step,
+    "read-from-pictures": read_from_pictures,
     "converted": converted,
     "simplified": simplified,
     "decimals-added": decimals_added,

@@ -54,6 +54,8 @@ def demands(text: str) -> set[str]:
     if text.endswith(" with a remainder"):
         first, second = map(int, text.split(" with")[0].split(" ÷ "))
         return {"dividing"} | ({"with-remainder"} if first % second else set()) | _wholes_divided(first, second)
+    if text.startswith("read "):
+        return _read_off(text)
     if text.startswith("estimate "):
         return _estimating(text)
     if "%" in text or " as a" in text:
@@ -140,6 +142,19 @@ def _estimating(text: str) -> set[str]:
             unit = Fraction(10) ** power
         found |= {"midway"} if number.value / unit % 1 == Fraction(1, 2) else set()
     return found
+
+
+def _read_off(text: str) -> set[str]:
+    shown, picture, spaces = re.fullmatch(r"read (.*) from (?:a )?(.*?)(?: in (\d+) spaces)?", text).groups()
+    value = Fraction(int(shown[:-1]), 100) if shown.endswith("%") else _number(shown).value
+    kind = {"number line": "from-a-line", "hundred square": "from-a-square"}.get(picture, "from-pieces")
+    found = {"reading-a-picture", kind} | ({"decimals"} if "." in shown else set())
+    if "/" in shown and _number(shown).top >= _number(shown).bottom:
+        found.add("improper-input")
+    if "/" in shown and gcd(_number(shown).top, _number(shown).bottom) > 1:
+        found.add("terms-to-reduce")
+    found |= {"wholes-and-pieces"} if value > 1 and not shown.isdigit() else set()
+    return found | ({"spaces-not-tenths"} if spaces not in (None, "10") else set())
 
 
 def _converting(text: str) -> set[str]:

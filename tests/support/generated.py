@@ -60,7 +60,9 @@ def expressions(draw: st.DrawFn, depth: int = 2) -> str:
 def asked(draw: st.DrawFn) -> str:
     """What can be asked of numbers besides working something out."""
     number = numbers(decimals=True)
-    kind = draw(st.sampled_from(["convert", "simplify", "round", "compare", "order", "chain", "blank", "share"]))
+    kind = draw(
+        st.sampled_from(["convert", "simplify", "round", "compare", "order", "chain", "blank", "share", "read"])
+    )
     match kind:
         case "convert":
             form = draw(
@@ -83,5 +85,8 @@ def asked(draw: st.DrawFn) -> str:
             return draw(
                 st.sampled_from([f"? + {draw(number)} = {draw(number)}", f"{draw(number)} - ? = {draw(number)}"])
             )
+        case "read":
+            kinds = ["discs", "strips", "a number line", "a hundred square", "a number line in 5 spaces"]
+            return f"read {draw(number)} from {draw(st.sampled_from(kinds))}"
         case _:
             return f"{draw(st.integers(1, 150))}% of {draw(st.integers(1, 400))}"

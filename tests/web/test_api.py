@@ -197,6 +197,27 @@ class Api(unittest.TestCase):
             [way for way, why in refused.items() if not why], ["one-size", "equal-tops", "gap", "cross-products"]
         )
 
+    # By hand: an item, choices that change what is seen of it, and some that cannot.
+    MATTERING: tuple[tuple[str, set[str], set[str]], ...] = (
+        ("98 − 39", {"whole-sums"}, {"long-products", "denominators", "regrouping"}),
+        ("8 − 3", set(), {"whole-sums"}),
+        ("7 × 3", set(), {"long-products"}),
+        ("47 × 36", {"long-products"}, {"long-quotients", "whole-sums"}),
+        ("7236 ÷ 12", {"long-quotients"}, {"long-products"}),
+        ("7236 ÷ 18", set(), {"long-quotients"}),
+        ("6 1/4 − 2 5/6", {"denominators", "subtracting", "regrouping"}, {"adding", "whole-sums"}),
+        ("61 3/4 − 27 1/4", {"whole-sums"}, {"denominators", "regrouping"}),
+        ("5/6 + 1/6", set(), {"denominators", "adding"}),
+        ("read 2 3/5 from discs", set(), {"denominators", "simplifying", "wholes-out"}),
+    )
+
+    def test_a_choice_is_offered_where_it_changes_what_is_seen(self) -> None:
+        for text, changes, cannot in self.MATTERING:
+            with self.subTest(text=text):
+                matters = {f["id"] for f in self.post("/api/ways", text=text)["facets"] if f["matters"]}
+                self.assertLessEqual(changes, matters)
+                self.assertFalse(cannot & matters)
+
     def test_school_changes_the_working_and_not_the_answer(self) -> None:
         worked = self.post("/api/work", text="6 1/4 - 2 5/6", school={"subtracting": "improper"})
         self.assertEqual(worked["lines"][1]["notation"]["text"], "25/4 − 17/6")

@@ -198,6 +198,23 @@ class Qti(FormatTest):
         self.assertEqual(outcome.attrib["external-scored"], "human")
         self.assertIsNone(many.find(f"{QTI}qti-response-processing"))
 
+    def test_what_is_asked_of_a_picture_brings_it_along(self) -> None:
+        made = self.client.post("/api/sets", json={"name": "Read"}).get_json()
+        body = {"text": "read 2 3/5 from discs", "revision": made["revision"]}
+        self.client.post(f"/api/sets/{made['id']}/examples", json=body)
+        archive = zipfile.ZipFile(io.BytesIO(self.client.get(f"/api/sets/{made['id']}/export/qti").data))
+        item = ET.fromstring(archive.read("items/item-001.xml"))
+        (image,) = item.iter(f"{QTI}img")
+        self.assertEqual(image.attrib["alt"], "Discs: 5 fifths; 5 fifths; 3 fifths.")
+        path = image.attrib["src"].removeprefix("../")
+        self.assertIn(b"<svg", archive.read(path))
+        manifest = ET.fromstring(archive.read("imsmanifest.xml"))
+        self.assertIn(path, [f.attrib["href"] for f in manifest.iter() if f.tag.endswith("}file")])
+        latex = self.client.get(f"/api/sets/{made['id']}/export/latex").data.decode()
+        self.assertIn(r"Read the number from the discs. \emph{Discs: 5 fifths; 5 fifths; 3 fifths.}", latex)
+        csv_text = self.client.get(f"/api/sets/{made['id']}/export/csv").data.decode("utf-8-sig")
+        self.assertIn("read 2 3/5 from discs,2 3/5,", csv_text)
+
     def test_formulas_can_be_heard(self) -> None:
         for item in self.items():
             for math in item.iter(f"{MATH}math"):

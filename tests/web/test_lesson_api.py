@@ -134,6 +134,34 @@ class LessonApi(unittest.TestCase):
         self.assertIn("6 3/12 − 2 10/12", drawn)
         self.assertTrue(all(n["picture"]["svg"].startswith("<svg") for n in item["lines"] if n["picture"]))
 
+    def test_what_is_asked_of_a_picture_comes_with_it(self) -> None:
+        made = self.set_of(
+            "read 2 3/5 from discs", "read 0.6 from a number line in 5 spaces", "2/3 = ?/12", "2/3 + 1/4"
+        )
+        discs, line, strips, none = self.lesson(made)["items"]
+        self.assertEqual([i["asks_of_picture"] for i in (discs, line, strips, none)], [True, True, False, False])
+        self.assertEqual(discs["asked"], "Read the number from the discs.")
+        self.assertEqual((discs["problem"]["text"], discs["answer"]["text"]), ("?", "2 3/5"))
+        self.assertEqual(discs["picture"]["caption"], "Each disc is one whole. How much is filled?")
+        self.assertEqual(discs["picture"]["svg"].count('data-taken="1"'), 13)
+        self.assertNotIn("0.6", line["picture"]["svg"])
+        self.assertEqual(
+            line["lines"][0]["question"], "How much is it from one number to the next, and in how many equal spaces?"
+        )
+        self.assertEqual(strips["picture"]["caption"], "How many twelfths are as long as 2/3?")
+        self.assertIsNone(none["picture"])
+        self.assertIn("to one scale", line["wrong"]["picture"]["caption"])
+
+    def test_a_mistake_is_found_beside_the_picture_that_was_read(self) -> None:
+        made = self.set_of("read 2 3/5 from discs")
+        example = made["examples"][0]
+        task = {**example["task"], "role": "find", "mistake": "all-pieces-drawn"}
+        path = f"/api/sets/{made['id']}/examples/{example['id']}/task"
+        made = self.ask("PUT", path, revision=made["revision"], task=task)
+        (item,) = self.lesson(made)["items"]
+        self.assertEqual([n["notation"]["text"] for n in item["lines"]], ["13/15"])
+        self.assertIsNotNone(item["picture"])
+
     def test_a_set_that_is_gone(self) -> None:
         answer = self.client.get("/api/sets/00000000-0000-4000-8000-000000000000/lesson")
         self.assertEqual(answer.status_code, 404)

@@ -214,6 +214,26 @@ class Handouts(PrintTest):
         for beside in ("3: 3 6 9 12 × 4", "4: 4 8 12 × 3", "36 = 2 × 2 × 3 × 3"):
             self.assertIn(beside, text)
 
+    def test_what_is_asked_of_a_picture_stands_with_it_and_without_its_answer(self) -> None:
+        made = self.client.post("/api/sets", json={"name": "Read"}).get_json()
+        for text in ("read 2 3/5 from discs", "read 0.6 from a number line in 5 spaces", "2/3 = ?/12"):
+            body = {"revision": made["revision"], "text": text, "school": {}}
+            made = self.client.post(f"/api/sets/{made['id']}/examples", json=body).get_json()
+        told = {}
+        for kind in ("bare", "worked", "key"):
+            job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": kind}).get_json()["id"]
+            self.finished(job)
+            found = PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data))
+            told[kind] = " ".join(self.text(found).split())
+        for asked in ("Read the number from the discs.", "Each disc is one whole. How much is filled?"):
+            self.assertIn(asked, told["bare"])
+        self.assertIn("How many twelfths are as long as", told["bare"])
+        self.assertNotIn("0.6", told["bare"])
+        self.assertNotIn("2 are full", told["bare"])
+        self.assertIn("2 are full, and 3 fifths of the next.", told["worked"])
+        self.assertIn("0.6", told["key"])
+        self.assertNotIn("one whole", told["key"])
+
     def test_it_speaks_the_teachers_words_and_writes_the_teachers_sign(self) -> None:
         kept = self.client.get("/api/settings").get_json()
         words = {"regroup": "exchange", "decimal_sign": ","}

@@ -1,6 +1,7 @@
 """An errand that takes too long is ended, whatever it is doing, and the next one is done."""
 
 import json
+import os
 import subprocess
 import sys
 import unittest
@@ -47,7 +48,8 @@ class OwnProcessTest(unittest.TestCase):
             [sys.executable, "-c", PROGRAM, url, str(DESK), str(short), str(long)],
             capture_output=True, text=True, timeout=120, check=False,
         )  # fmt: skip
-        self.assertEqual(json.loads(done.stdout or "null"), [False, True, 10], done.stderr)
+        lower = min(os.getpriority(os.PRIO_PROCESS, 0) + 10, 19)  # below whoever runs the tests
+        self.assertEqual(json.loads(done.stdout or "null"), [False, True, lower], done.stderr)
         self.assertIsNone(desk.errands.look(short))
         give_up(desk, short)
         status, told = desk.errands.look(short) or (0, {})

@@ -1525,12 +1525,15 @@ export interface components {
          * LessonItem
          * @description An example as it is shown to a class. With ``turn`` the pupils work it first; ``find`` is what to ask of a wrong
          *     working whose mistake is to be found, and empty for a right one. ``layout`` is how it is laid out: in
-         *     columns each of the ``boards`` comes stroke by stroke in place of its lines.
+         *     columns each of the ``boards`` comes stroke by stroke in place of its lines. ``picture`` is that of the
+         *     problem, which ``asks_of_picture`` where it cannot be asked without.
          */
         LessonItem: {
             answer: components["schemas"]["Notation"];
             /** Asked */
             asked: string;
+            /** Asks Of Picture */
+            asks_of_picture: boolean;
             /** Boards */
             boards: components["schemas"]["ShownBoard"][];
             /** Estimates */
@@ -1549,6 +1552,7 @@ export interface components {
             layout: "lines" | "columns";
             /** Lines */
             lines: components["schemas"]["LessonLine"][];
+            picture: components["schemas"]["ShownPicture"] | null;
             problem: components["schemas"]["Notation"];
             /** Role */
             role: string;

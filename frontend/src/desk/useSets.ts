@@ -275,7 +275,7 @@ export const useSets = defineStore('sets', () => {
     return change(
       becomes(task),
       before && {
-        label: `Changed ${before.problem.text}.`,
+        label: `Changed ${before.typed}.`,
         run: async () => void (await change(becomes(before.task))),
       },
     )

@@ -25,6 +25,8 @@ class Place:
         return int(self.standard[0])
 
 
+FRACTIONS = Place("3.NF.A.1", 3)
+FRACTIONS_ON_LINES = Place("3.NF.A.2", 3)
 LIKE = Place("4.NF.B.3a", 4)
 LIKE_MIXED = Place("4.NF.B.3c", 5)
 UNLIKE = Place("5.NF.A.1", 6)

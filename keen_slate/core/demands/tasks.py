@@ -10,6 +10,7 @@ from keen_slate.core.problem.tree import (
     Comparison,
     Convert,
     Estimating,
+    FromPicture,
     Gap,
     Product,
     Rounding,
@@ -157,6 +158,34 @@ def to_smaller_numbers(problem: Problem, work: Derivation) -> bool:
 
 def three_in_a_row(problem: Problem, work: Derivation) -> bool:
     return isinstance(problem.expr, Chain) and len(problem.expr.sides) > 2
+
+
+def reading_a_picture(problem: Problem, work: Derivation) -> bool:
+    return isinstance(problem.expr, FromPicture)
+
+
+def from_pieces(problem: Problem, work: Derivation) -> bool:
+    """Pieces of strips or discs are counted."""
+    return isinstance(problem.expr, FromPicture) and problem.expr.picture in ("strips", "discs")
+
+
+def from_a_line(problem: Problem, work: Derivation) -> bool:
+    return isinstance(problem.expr, FromPicture) and problem.expr.picture == "jumps"
+
+
+def from_a_square(problem: Problem, work: Derivation) -> bool:
+    return isinstance(problem.expr, FromPicture) and problem.expr.picture == "square"
+
+
+def wholes_and_pieces(problem: Problem, work: Derivation) -> bool:
+    """More than one whole, and not wholes alone."""
+    expr = problem.expr
+    return isinstance(expr, FromPicture) and not isinstance(expr.of, Whole) and evaluate(expr) > 1
+
+
+def spaces_not_tenths(problem: Problem, work: Derivation) -> bool:
+    """A line of wholes or decimals is not cut in ten."""
+    return isinstance(problem.expr, FromPicture) and problem.expr.spaces not in (0, 10)
 
 
 def _one_step(problem: Problem) -> tuple[Whole | CommonFraction | MixedNumber, int] | None:

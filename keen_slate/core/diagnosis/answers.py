@@ -32,11 +32,9 @@ from keen_slate.core.problem.tree import (
     Simplify,
     asks_remainder,
     at_path,
-    decimal_for,
-    decimal_places,
+    decimal_or_number,
     evaluate,
     is_numeral,
-    number_for,
     walk,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
@@ -196,8 +194,7 @@ def _worked_instead(problem: Problem, right: Expr, others: tuple[Problem, ...]) 
 
 def _number_like(right: Expr, value: Fraction) -> Expr:
     """A value written as the item's own answer is."""
-    ends = isinstance(right, DecimalNumeral) and decimal_places(value) is not None
-    return decimal_for(value) if ends else number_for(value)
+    return decimal_or_number(value, decimals=isinstance(right, DecimalNumeral))
 
 
 def bare(expr: Expr) -> Expr:

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from itertools import product
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.tree import Expr, Path, children, is_numeral, put_at
+from keen_slate.core.problem.tree import Expr, FromPicture, Path, children, is_numeral, put_at
 
 
 def miscopied(expr: Expr) -> Iterator[Expr]:
@@ -21,6 +21,8 @@ def miscopied(expr: Expr) -> Iterator[Expr]:
 
 
 def _numerals(expr: Expr, at: Path) -> Iterator[tuple[Path, Expr]]:
+    if isinstance(expr, FromPicture):  # there are no digits in a picture
+        return
     if is_numeral(expr):
         yield at, expr
     for index, child in enumerate(children(expr)):

@@ -15,7 +15,7 @@ from keen_slate.core.diagnosis.refuting import Refutation, refutation
 from keen_slate.core.diagnosis.second_look import struck
 from keen_slate.core.machine.engine import EngineFault, MalRule
 from keen_slate.core.machine.school import School, fitting_school
-from keen_slate.core.notation.text import asked_round, text_of
+from keen_slate.core.notation.text import problem_text, text_of
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,
@@ -142,7 +142,7 @@ def _with_simple_numbers(expr: Expr) -> Iterator[str]:
             changed = _put(changed, path, options[pick])
         if isinstance(changed, Sum) and not _sensible(changed):
             continue
-        yield asked_round(changed, text_of(changed))
+        yield problem_text(changed)
 
 
 def _two_terms(expr: Expr) -> Expr:

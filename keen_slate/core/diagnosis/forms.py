@@ -19,6 +19,7 @@ from keen_slate.core.problem.tree import (
     REMAINDER,
     Convert,
     Expr,
+    FromPicture,
     Negative,
     Rounding,
     Simplify,
@@ -55,6 +56,8 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
         faults.append("label-missing")
     if problem.label and answer.label and not are_same(answer.label, problem.label) and answer.label != "%":
         faults.append("other-unit")
+    if isinstance(expr, FromPicture):  # as it is counted, in whatever pieces
+        return tuple(faults)
     if isinstance(expr, Convert) and expr.to not in FORMS_OF_NUMBERS:
         return tuple(faults + _other_than_measured(number, expr.to))
     if isinstance(expr, Convert):

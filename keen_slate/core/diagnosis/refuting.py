@@ -9,13 +9,16 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import lcm
 
+from keen_slate.core.diagnosis.misread import asked_of_misread
 from keen_slate.core.estimating.estimates import estimates
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
 from keen_slate.core.pictures.lines import points
 from keen_slate.core.pictures.quantities import LIKE
-from keen_slate.core.pictures.shapes import LARGEST_STRIP, WRONG, Bars, Picture, Proof, Run, Strip, Strips
+from keen_slate.core.pictures.read_off import beside_on_the_line
+from keen_slate.core.pictures.shapes import WRONG, Bars, Picture, Proof, Run, Strip, Strips
+from keen_slate.core.problem.from_picture import LARGEST_STRIP
 from keen_slate.core.problem.tree import (
     Chain,
     Common,
@@ -24,6 +27,7 @@ from keen_slate.core.problem.tree import (
     Estimating,
     Expr,
     Factor,
+    FromPicture,
     NoOneValue,
     Product,
     Rounding,
@@ -32,6 +36,7 @@ from keen_slate.core.problem.tree import (
     at_path,
     children,
     decimal_for,
+    decimal_or_number,
     decimal_places,
     evaluate,
     is_numeral,
@@ -53,11 +58,12 @@ MOST_TIMES = 30
 @dataclass(frozen=True, slots=True)
 class Refutation:
     """A question, and the two numbers that it sets against each other, for a picture: what there is, and what the
-    answer would make of it. ``seen`` says what the picture shows of them."""
+    answer would make of it. ``seen`` says what the picture shows of them; ``picture`` where it is not to be chosen."""
 
     question: Say
     numbers: tuple[Expr, ...] = ()
     seen: Callable[..., str] = seen.counter_beside
+    picture: Picture | None = None
 
     @property
     def amounts(self) -> tuple[Fraction, ...]:
@@ -70,7 +76,7 @@ class Refutation:
             return None
         if self.amounts[0] == self.amounts[1] and self.seen is not seen.counter_below:
             return None
-        picture = self._strips() or self._line() or self._bars()
+        picture = self.picture or self._strips() or self._line() or self._bars()
         there, answered = self.numbers
         return Proof(picture, Say.of(self.seen, there=there, answered=answered)) if picture is not None else None
 
@@ -99,7 +105,7 @@ def how_it_shows(derivation: Derivation, answer: Expr) -> Say:
     step = next((s for s in derivation.steps if s.by_mistake), None)
     if step is not None:
         before = at_path(step.before, step.at)
-        if text_of(before) != text_of(step.wrote):
+        if not isinstance(before, FromPicture) and text_of(before) != text_of(step.wrote):
             return Say.of(refuting.taken_for, before=before, after=step.wrote)
     return Say.of(refuting.stands_there, answer=answer)
 
@@ -131,6 +137,9 @@ def refutation(problem: Problem, answer: Expr) -> Refutation:
             return _of_another_form(tidy(of), answer, value)
         case Convert(of) | Simplify(of):
             return _of_a_calculation(tidy(of), answer, value)
+        case FromPicture():
+            asked = asked_of_misread(expr, answer, value)
+            return Refutation(asked, (expr.of, answer), picture=beside_on_the_line(expr, answer))
         case Common():
             return Refutation(Say.of(refuting.work_again, answer=answer, problem=expr))
     return _of_a_calculation(tidy(expr), answer, value)
@@ -222,8 +231,9 @@ def _of_a_product(expr: Product, answer: Expr, value: Fraction) -> Refutation:
 def _led_back(said: Say, start: Expr, back: Fraction) -> Refutation:
     """Where the way back began, and where it leads."""
     there = start if is_numeral(start) else number_for(evaluate(start))
-    decimal = isinstance(there, DecimalNumeral) and decimal_places(back) is not None and back >= 0
-    return Refutation(said, (there, decimal_for(back) if decimal else number_for(back)), seen.counter_back)
+    return Refutation(
+        said, (there, decimal_or_number(back, decimals=isinstance(there, DecimalNumeral))), seen.counter_back
+    )
 
 
 def _about(expr: Expr, answer: Expr, value: Fraction) -> Refutation:

@@ -62,8 +62,8 @@ STRIKING_ON_PAPER = tuple(m for m in MAL_RULES if not ON_PAPER.isdisjoint(m.goal
 
 Causes = frozenset[str]
 ALONE: dict[str, Causes] = {id: frozenset({id}) for id in (*BY_ID, SLIP)}
-READING: Causes = frozenset(m.id for m in MAL_RULES if m.kind == "reading")
-"""A text read wrongly is a mistake by itself and makes no pair; a slip may come after it."""
+LONE: Causes = frozenset(m.id for m in MAL_RULES if m.kind == "reading" or m.lone)
+"""A text read wrongly is a mistake by itself and makes no pair, and so are some others; a slip may come after it."""
 
 EVERY_TIME: Causes = frozenset(m.id for m in MAL_RULES if m.every)
 AGAIN: dict[str, Causes] = {goal: EVERY_TIME.intersection(m.id for m in ms) for goal, ms in STRIKING.items()}
@@ -116,7 +116,8 @@ ALL_FACETS = _mask(*_PLACES)
 DECIDING: dict[str, Facets] = {}
 """For each goal the facets that decide which plan, rule or mal-rule serves it, and how."""
 for _goal, _facet in (
-    *((e.goal, e.choice[0]) for e in (*PLANS, *RULES) if e.choice is not None),
+    *((p.goal, p.choice[0]) for p in PLANS if p.choice is not None),
+    *((r.goal, r.choice[0]) for r in RULES if r.choice is not None),
     *((goal, m.facet) for m in MAL_RULES for goal in m.goals if m.facet is not None),
 ):
     DECIDING[_goal] = DECIDING.get(_goal, 0) | _mask(_facet)
@@ -346,7 +347,7 @@ class Search:
             if active.isdisjoint(rest.again):
                 return rest.ends, facets
             active, slip = active & EVERY_TIME, False
-        errs = faults > 0 and active.isdisjoint(READING)
+        errs = faults > 0 and active.isdisjoint(LONE)
         key = (state, active, passed if errs else NOTHING, faults, slip)
         known = self.states.ends.get(key, self._coded)
         if known is not None:
@@ -372,7 +373,7 @@ class Search:
             if after is not None:
                 go_on(after, active, passed.union(struck), faults)
             for id, wrong in struck.items():
-                if wrong is not None and id not in active and id not in passed and not (active and id in READING):
+                if wrong is not None and id not in active and id not in passed and not (active and id in LONE):
                     # What went wrong in a calculation beside the line is explanation enough: no second fault is sought.
                     left = 0 if self.states.are_too_many or id in here.on_paper else faults - 1
                     go_on(wrong, active | ALONE[id], passed, left, ALONE[id])

@@ -25,11 +25,9 @@ from keen_slate.core.problem.tree import (
     Sum,
     calculation_in,
     children,
-    decimal_for,
-    decimal_places,
+    decimal_or_number,
     evaluate,
     is_numeral,
-    number_for,
     tidy,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, as_percent, read
@@ -72,7 +70,7 @@ def number_in(problem: Problem, text: str, *, decimal_comma: bool = False) -> Pr
 
 
 def _number_of(value: Fraction) -> Expr:
-    return decimal_for(value) if decimal_places(value) is not None else number_for(value)
+    return decimal_or_number(value)
 
 
 def _same(text: str, problem: Problem, decimal_comma: bool) -> bool:

@@ -25,8 +25,7 @@ from keen_slate.core.problem.tree import (
     Term,
     calculation_in,
     children,
-    decimal_for,
-    decimal_places,
+    decimal_or_number,
     evaluate,
     is_numeral,
     number_for,
@@ -73,9 +72,7 @@ class _Rounded:
             hundredths = number_for(self.value * 100)
             assert isinstance(hundredths, (Whole, CommonFraction, MixedNumber))
             return Percent(hundredths)
-        if self.decimal and self.value >= 0 and decimal_places(self.value) is not None:
-            return decimal_for(self.value)
-        return number_for(self.value)
+        return decimal_or_number(self.value, decimals=self.decimal)
 
 
 def multiples_nearest(value: Fraction, unit: Fraction) -> tuple[Fraction, ...]:

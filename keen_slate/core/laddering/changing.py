@@ -18,6 +18,7 @@ from keen_slate.core.laddering.twins import all_redrawn, effort_of, one_number_r
 from keen_slate.core.machine.engine import Move
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
+from keen_slate.core.notation.text import FROM_PICTURES
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, solve
@@ -28,6 +29,7 @@ from keen_slate.core.problem.tree import (
     Estimating,
     Expr,
     Factor,
+    FromPicture,
     Gap,
     Product,
     Sum,
@@ -331,6 +333,8 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
         for to in ("decimal", "percent", "fraction"):
             if to != expr.to and not isinstance(expr.of, WRITTEN_AS[to]):
                 yield replace(expr, to=to)
+    if isinstance(expr, FromPicture):
+        yield from _otherwise_shown(expr)
     if isinstance(expr, Estimating):
         yield expr.of
     if repeats_a_number(expr):
@@ -345,6 +349,19 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
         if isinstance(other_order, Move):
             yield other_order.after
     yield from (n.expr for n in neighbours(Problem(expr)))
+
+
+def _otherwise_shown(expr: FromPicture) -> Iterator[Expr]:
+    """The line cut otherwise, the part without its wholes or with one, the same number in another picture."""
+    if expr.picture == "jumps" and not isinstance(expr.of, (CommonFraction, MixedNumber)):
+        yield from (replace(expr, spaces=spaces) for spaces in (0, 5, 4, 2, 20) if spaces != expr.spaces)
+    if isinstance(expr.of, MixedNumber):
+        yield replace(expr, of=expr.of.part)
+    if isinstance(expr.of, CommonFraction) and not expr.of.is_improper:
+        yield replace(expr, of=MixedNumber(1, expr.of.numerator, expr.of.denominator))
+    for picture in FROM_PICTURES:
+        if picture != expr.picture:
+            yield replace(expr, picture=picture, spaces=0)
 
 
 def _other_places(first: DecimalNumeral, second: DecimalNumeral) -> Iterator[tuple[Expr, Expr]]:

@@ -35,6 +35,7 @@ from keen_slate.core.problem.tree import (
     Estimating,
     Expr,
     Factor,
+    FromPicture,
     Gap,
     NoOneValue,
     Power,
@@ -193,6 +194,8 @@ def shape_of(expr: Expr) -> object:
             return "common", len(numbers), multiple
         case Convert(of, to):
             return "convert", to, shape_of(of)
+        case FromPicture(of, picture, spaces):
+            return "from-picture", picture, spaces, shape_of(of)
         case Rounding(of, unit) | Estimating(of, unit):
             return type(expr).__name__, unit, shape_of(of)
         case _:

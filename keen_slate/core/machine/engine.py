@@ -146,7 +146,8 @@ class MalRule(Mistake):
 
     ``apply`` gives None where the mistake cannot be made. ``every`` tells whether it strikes every time that such a
     goal comes up, or only the first. ``kind``: ``value`` (a false line), ``form`` (the right value in an unfit form),
-    ``reading`` (the text taken for another problem) or ``belief`` (a false judgement on true numbers).
+    ``reading`` (the text taken for another problem) or ``belief`` (a false judgement on true numbers). One that is
+    ``lone`` makes no pair with another when causes are looked for.
     """
 
     goals: tuple[GoalId, ...]
@@ -154,6 +155,7 @@ class MalRule(Mistake):
     kind: Literal["value", "form", "reading", "belief"] = "value"
     every: bool = True
     facet: str | None = None
+    lone: bool = False
 
     def strike(self, expr: Expr, school: School) -> Move | Impasse | None:
         """What the pupil does with the expression at the goal; with ``facet`` the school's choice there counts."""

@@ -15,6 +15,7 @@ from keen_slate.core.malrules import (
     on_paper,
     one_step,
     order,
+    reading_off,
     regrouping,
     remainders,
     rounding,
@@ -36,6 +37,7 @@ MAL_RULES: tuple[MalRule, ...] = (
     *filling.MAL_RULES,
     *one_step.MAL_RULES,
     *remainders.MAL_RULES,
+    *reading_off.MAL_RULES,
     *estimating.MAL_RULES,
 )
 

@@ -4,14 +4,51 @@ from dataclasses import replace
 
 from keen_slate.core.curriculum.places import DECIMAL_PRODUCTS, DECIMAL_SUMS, TIMES_FRACTION
 from keen_slate.core.curriculum.sources import PRACTICE
-from keen_slate.core.machine.engine import Impasse, MalRule, Move
+from keen_slate.core.machine.engine import Impasse, MalRule, Move, Owned
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.problem.paper import Columns, LongProduct, LongQuotient, Moving, digits_of
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.rules.decimal_columns import write_digit
 from keen_slate.core.rules.factors import first_pair, pair_replaced
+from keen_slate.core.rules.in_the_head import near_by, past_and_back, two_numbers
 from keen_slate.core.rules.long_products import with_digit
 from keen_slate.core.rules.long_quotients import brought_down
+from keen_slate.core.rules.mixed_numbers import tops_on_paper, wholes_on_paper
+
+A_FEW = 3
+"""From here on nobody goes past a ten of their own accord: common practice, no source."""
+
+
+def _wrong_way(owned: Owned | None) -> Move | None:
+    """Past a ten, and then further instead of back: 98 − 40 − 1."""
+    numbers = two_numbers(owned.start) if owned is not None else None
+    if owned is None or numbers is None or not past_and_back(owned.start):
+        return None
+    first, second, minus = numbers
+    near = near_by(second)
+    if abs(near - second) > A_FEW:
+        return None
+    further = near + (near - second)
+    total = first - further if minus else first + further
+    return Move(owned.written(Whole(total))) if total >= 0 else None
+
+
+def compensated_wrong_way(expr: Expr) -> Move | Impasse | None:
+    """Less 39 is done as less 40 and 1 less: 98 − 39 becomes 57.
+
+    >>> text_of(compensated_wrong_way(read("98 − 39").expr).after)
+    '57'
+    """
+    return _wrong_way(wholes_on_paper(expr))
+
+
+def tops_compensated_wrong_way(expr: Expr) -> Move | Impasse | None:
+    """The same with the tops of fractions: 98/100 − 39/100 becomes 57/100.
+
+    >>> text_of(tops_compensated_wrong_way(read("98/100 − 39/100").expr).after)
+    '57/100'
+    """
+    return _wrong_way(tops_on_paper(expr))
 
 
 def carry_forgotten(expr: Expr) -> Move | Impasse | None:
@@ -185,6 +222,28 @@ PLACES_LEFT_EMPTY = MalRule(
     source=PRACTICE,
 )
 
+COMPENSATED_WRONG_WAY = MalRule(
+    id="compensated-wrong-way",
+    goals=("put-wholes-by", "join", "add-wholes"),
+    apply=compensated_wrong_way,
+    name="Past a ten, and further instead of back",
+    belief="what was changed to a ten is done once more",
+    shows="98 − 39 = 98 − 40 − 1 = 57.",
+    question="Was too much done with the ten, or too little?",
+    picture="jumps",
+    met=DECIMAL_SUMS,
+    source=PRACTICE,
+    lone=True,  # done in the head, it is no more than a slip in a longer working
+)
+TOPS_COMPENSATED_WRONG_WAY = replace(
+    COMPENSATED_WRONG_WAY,
+    id="tops-compensated-wrong-way",
+    goals=("combine-tops",),
+    apply=tops_compensated_wrong_way,
+    name="Of the {top}s: past a ten, and further instead of back",
+    shows="98/100 − 39/100 = 57/100.",
+)
+
 MAL_RULES = (
     CARRY_FORGOTTEN,
     ROW_NOT_SHIFTED,
@@ -193,5 +252,7 @@ MAL_RULES = (
     PLACE_BY_PLACE,
     PLACES_LEFT_EMPTY,
     MOVED_THE_OTHER_WAY,
+    COMPENSATED_WRONG_WAY,
+    TOPS_COMPENSATED_WRONG_WAY,
 )
 """The likelier first."""

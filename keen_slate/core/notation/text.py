@@ -25,7 +25,17 @@ from keen_slate.core.notation.layout import (
 )
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.numbers.forms import RepeatingDecimal
-from keen_slate.core.problem.tree import Common, Comparison, Convert, Estimating, Expr, Rounding, Simplify
+from keen_slate.core.problem.tree import (
+    Common,
+    Comparison,
+    Convert,
+    Estimating,
+    Expr,
+    FromPicture,
+    ReadFrom,
+    Rounding,
+    Simplify,
+)
 
 
 def text_of(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
@@ -90,13 +100,24 @@ FORM_NAMES = {
 }  # fmt: skip
 
 
+FROM_PICTURES: dict[ReadFrom, str] = {
+    "strips": "strips", "discs": "discs", "jumps": "a number line", "square": "a hundred square",
+}  # fmt: skip
+"""Pictures from which a number is read, in the words in which it is asked."""
+
+
 def problem_text(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
     """The problem with what is asked, so that it reads back as the same problem.
 
     >>> problem_text(read("Convert 11/4 into a mixed number").expr)
     '11/4 as a mixed number'
     """
-    return asked_round(expr, text_of(expr, manner))
+    return asked_round(expr, as_typed(expr, manner))
+
+
+def as_typed(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
+    """The numbers of a problem, that too which its picture shows to those who are asked."""
+    return text_of(expr.of if isinstance(expr, FromPicture) else expr, manner)
 
 
 def asked_round(expr: Expr, text: str) -> str:
@@ -108,6 +129,8 @@ def asked_round(expr: Expr, text: str) -> str:
             return text
         case Convert(_, to):
             return f"{text} {'in' if to == 'expanded' else 'as'} {FORM_NAMES[to]}"
+        case FromPicture(_, picture, spaces):
+            return f"read {text} from {FROM_PICTURES[picture]}" + (f" in {spaces} spaces" if spaces else "")
         case Simplify():
             return f"simplify {text}"
         case Rounding(_, unit):

@@ -10,7 +10,6 @@ from keen_slate.core.pictures.lines import ruled
 from keen_slate.core.pictures.quantities import LIKE, Quantities, by_wholes
 from keen_slate.core.pictures.shapes import (
     LARGEST_GRID,
-    MOST_WHOLES,
     Between,
     Cells,
     Crossing,
@@ -25,6 +24,7 @@ from keen_slate.core.pictures.shapes import (
     Strip,
     Strips,
 )
+from keen_slate.core.problem.from_picture import MOST_WHOLES
 from keen_slate.core.problem.tree import (
     CrossProducts,
     Expr,
@@ -35,6 +35,7 @@ from keen_slate.core.problem.tree import (
     at_path,
     children,
     decimal_for,
+    decimal_places,
     evaluate,
     is_numeral,
     number_for,
@@ -290,7 +291,7 @@ def sum_on_a_line(expr: Sum) -> Proof | None:
 
 def _landing(value: Fraction, bottom: int, *, decimals: bool) -> Expr:
     """A place on the line, in the pieces of the line."""
-    if decimals and value >= 0:
+    if decimals and decimal_places(value) is not None and value >= 0:
         return decimal_for(value)
     if value < 0 or (value * bottom).denominator > 1:
         return number_for(value)

@@ -24,20 +24,21 @@ from keen_slate.core.pictures.comparing import crossed_out, given, judged, round
 from keen_slate.core.pictures.lines import as_places
 from keen_slate.core.pictures.multiplying import divided, inverted, multiplied, percent_read
 from keen_slate.core.pictures.quantities import Quantities, numbers_of
-from keen_slate.core.pictures.rewriting import equal, hundredths, in_pieces, simplified, wholes_out
+from keen_slate.core.pictures.read_off import picture_to_read, read_off
+from keen_slate.core.pictures.rewriting import equal, hundredths, in_pieces, simplified, to_be_cut, wholes_out
 from keen_slate.core.pictures.shapes import Bars, Jumps, PartWhole, Picture, Proof, too_fine
 from keen_slate.core.problem.blanks import only_decimals
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
     Expr,
+    FromPicture,
     Product,
     Sum,
     children,
-    decimal_for,
+    decimal_or_number,
     evaluate,
     is_numeral,
-    number_for,
 )
 from keen_slate.core.saying import seen
 from keen_slate.core.saying.say import Say
@@ -77,9 +78,10 @@ def pictures_of(working: Working) -> tuple[LinePictures, ...]:
     quantities = Quantities(numbers_of(problem))
     whole = _fitting(_of_the_problem(working, quantities))
     if whole:
-        found.append(LinePictures(0, whole, shown=isinstance(problem, Chain)))
+        found.append(LinePictures(0, whole, shown=isinstance(problem, (Chain, FromPicture))))
     seen_before: set[Picture] = set()
     goals: set[GoalId] = set()
+    reading = isinstance(problem, FromPicture)  # its picture stands at the top already
     for index, line in enumerate(working.lines):
         step = line.also or line.step
         proofs = _of_step(step, problem, quantities) if step is not None and not line.by_mistake else []
@@ -91,7 +93,7 @@ def pictures_of(working: Working) -> tuple[LinePictures, ...]:
             fit = (*fit, *as_places(step))
         if fit or fine is not None:
             told = not _TOLD_BY.get(step.goal, frozenset()).isdisjoint(goals)
-            shown = bool(fit) and fit[0].picture not in seen_before and not told
+            shown = bool(fit) and fit[0].picture not in seen_before and not told and not reading
             found.append(LinePictures(index, fit, shown=shown, too_fine=fine))
             seen_before.update(p.picture for p in fit[:1])
             goals |= {step.goal} if shown else set()
@@ -129,21 +131,23 @@ def _at_the_end(working: Working, found: list[LinePictures]) -> tuple[LinePictur
 def _of_the_problem(working: Working, quantities: Quantities) -> Proofs:
     """A bar model and part–whole rings of a sum or difference, or of a chain with one blank term."""
     expr = working.lines[0].expr
+    if isinstance(expr, FromPicture):
+        return [picture_to_read(expr)]
     if isinstance(expr, Comparison):
         return given(expr, quantities)
     if isinstance(expr, Chain):
-        return _of_a_chain(working.answer)
+        return _of_a_chain(expr, working.answer)
     if not isinstance(expr, Sum) or not all(is_numeral(c) for c in children(expr)) or len(expr.terms) > MOST_PARTS:
         return []
     numbers = children(expr)
     total = evaluate(expr)
     if total < 0 or not all(evaluate(n) for n in numbers):
         return []
-    written = decimal_for if only_decimals((expr,)) else number_for
+    whole = decimal_or_number(total, decimals=only_decimals((expr,)))
     if not any(t.minus for t in expr.terms):
-        return _whole_and_parts(written(total), numbers, -1)
+        return _whole_and_parts(whole, numbers, -1)
     if len(numbers) == 2 and not expr.terms[0].minus and total:
-        return _whole_and_parts(numbers[0], (numbers[1], written(total)), 1)
+        return _whole_and_parts(numbers[0], (numbers[1], whole), 1)
     return []
 
 
@@ -152,7 +156,9 @@ def _whole_and_parts(whole: Expr, parts: tuple[Expr, ...], unknown: int) -> Proo
     return [Proof(Bars(whole, parts, unknown), said), Proof(PartWhole(whole, parts, unknown), said)]
 
 
-def _of_a_chain(filled: Expr) -> Proofs:
+def _of_a_chain(problem: Chain, filled: Expr) -> Proofs:
+    if strips := to_be_cut(problem):
+        return strips
     if not isinstance(filled, Chain) or len(filled.sides) != 2 or filled.gap is not None:
         return []
     total = next((s for s in filled.sides if isinstance(s, Sum)), None)
@@ -162,8 +168,8 @@ def _of_a_chain(filled: Expr) -> Proofs:
     if any(evaluate(n) <= 0 for n in numbers) or len(numbers) > MOST_PARTS:
         return []
     unknown = next((i for i, n in enumerate(numbers) if n in filled.numbers), 0)
-    written = decimal_for if only_decimals(numbers) else number_for
-    return _whole_and_parts(written(sum(map(evaluate, numbers), Fraction(0))), numbers, unknown)
+    whole = decimal_or_number(sum(map(evaluate, numbers), Fraction(0)), decimals=only_decimals(numbers))
+    return _whole_and_parts(whole, numbers, unknown)
 
 
 _TOLD_BY: dict[GoalId, frozenset[GoalId]] = {
@@ -210,6 +216,8 @@ _PROOFS: dict[GoalId, Callable[[Step, Quantities], Proofs]] = {
     "read-decimal": hundredths,
     "read-percent": hundredths,
     "simplify": simplified,
+    "read-picture": read_off,
+    "read-line": read_off,
     "look-for-blanks": equal,
 }
 """What can be seen of a step, by the goal that it served."""

@@ -6,7 +6,8 @@ from math import ceil, floor, lcm
 
 from keen_slate.core.machine.engine import Step
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
-from keen_slate.core.pictures.shapes import MOST_WHOLES, Jumps, Point, Proof
+from keen_slate.core.pictures.shapes import Jumps, Point, Proof
+from keen_slate.core.problem.from_picture import MOST_WHOLES
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,

@@ -8,8 +8,6 @@ from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, Percen
 from keen_slate.core.pictures.adding import Proofs
 from keen_slate.core.pictures.quantities import Quantities
 from keen_slate.core.pictures.shapes import (
-    LARGEST_STRIP,
-    MOST_WHOLES,
     Crossed,
     Fits,
     PlaceRow,
@@ -22,7 +20,16 @@ from keen_slate.core.pictures.shapes import (
     Strip,
     Strips,
 )
-from keen_slate.core.problem.tree import Expr, Product, at_path, decimal_for, evaluate, is_numeral, number_for
+from keen_slate.core.problem.from_picture import LARGEST_STRIP, MOST_WHOLES
+from keen_slate.core.problem.tree import (
+    Expr,
+    Product,
+    at_path,
+    decimal_or_number,
+    evaluate,
+    is_numeral,
+    number_for,
+)
 from keen_slate.core.saying import seen
 from keen_slate.core.saying.say import Say
 
@@ -157,7 +164,7 @@ def shared(total: Expr, among: Whole) -> Proofs:
     top = int(each * bottom)
     start = Run(int(whole * whole.denominator), whole.denominator, 0)
     runs = (Run(top, bottom, 2), *(Run(top, bottom, 0) for _ in range(among.n - 1)))
-    written = decimal_for(each) if isinstance(total, DecimalNumeral) else number_for(each)
+    written = decimal_or_number(each, decimals=isinstance(total, DecimalNumeral))
     said = Say.of(seen.shared, total=total, shares=among.n, each=written)
     return [Proof(Strips((Strip((start,), total), Strip(runs))), said)]
 

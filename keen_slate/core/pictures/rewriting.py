@@ -5,8 +5,9 @@ from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.pictures.adding import Proofs, parts_of
 from keen_slate.core.pictures.multiplying import in_places, in_squares
 from keen_slate.core.pictures.quantities import LIKE, Quantities, by_wholes
-from keen_slate.core.pictures.shapes import MOST_WHOLES, Disc, Discs, Proof, Run, Square, Squares, Strip, Strips
-from keen_slate.core.problem.tree import Chain, Expr, at_path, children, evaluate
+from keen_slate.core.pictures.shapes import Disc, Discs, Proof, Run, Square, Squares, Strip, Strips
+from keen_slate.core.problem.from_picture import MOST_WHOLES
+from keen_slate.core.problem.tree import Chain, Expr, Gap, at_path, children, evaluate
 from keen_slate.core.saying import seen
 from keen_slate.core.saying.say import Say
 
@@ -74,6 +75,21 @@ def simplified(step: Step, quantities: Quantities) -> Proofs:
         return [Proof(square, Say.of(seen.hundred_cells, number=old, simpler=new))]
     rows = tuple(Strip((Run(n.numerator, n.denominator, of),), n) for n in (old, new))
     return [Proof(Strips(rows), Say.of(seen.fewer_pieces, before=old, after=new))]
+
+
+def to_be_cut(chain: Chain) -> Proofs:
+    """Equal fractions with a blank, before it is filled: the known one, over a whole in the pieces asked for."""
+    known = next((s for s in chain.sides if isinstance(s, CommonFraction)), None)
+    gaps = [s for s in chain.sides if isinstance(s, Gap)]
+    if known is None or not 0 < known.value <= 1 or len(gaps) != 1 or len(chain.sides) != 2:
+        return []
+    gap = gaps[0]
+    if gap.whole != -1 or gap.blanks() != 1 or gap.is_alone:
+        return []
+    row = Strip((Run(known.numerator, known.denominator),), known)
+    said = Say.of(seen.how_long, known=known, top=gap.top, bottom=gap.bottom)
+    rows = (row, Strip((Run(0, gap.bottom),), gap)) if gap.bottom else (row,)
+    return [Proof(Strips(rows), said)]
 
 
 def equal(step: Step, _: Quantities) -> Proofs:

@@ -12,24 +12,16 @@ from typing import Literal
 
 from keen_slate.core.machine.mistakes import PictureKind
 from keen_slate.core.numbers.forms import CommonFraction
-from keen_slate.core.problem.tree import Expr
+from keen_slate.core.problem.from_picture import LARGEST_DISC, LARGEST_STRIP
+from keen_slate.core.problem.tree import Expr, Gap
 from keen_slate.core.saying import pictured
 from keen_slate.core.saying.say import Say
-
-LARGEST_STRIP = 60
-"""Pieces of a whole in a strip: on paper each is then two millimetres wide."""
-
-LARGEST_DISC = 24
-"""Pieces of a disc: thinner ones cannot be told apart."""
 
 LARGEST_GRID = 100
 """Cells of a rectangle."""
 
 WRONG = -1
 """The quantity that an answer is which is wrong."""
-
-MOST_WHOLES = 10
-"""Wholes in one picture: more are not taken in at a glance."""
 
 Between = Literal["+", "−", "<", "=", ">"]
 """What stands between two numbers."""
@@ -316,7 +308,8 @@ def told(picture: Picture) -> Say:
             return Say.of(
                 pictured.picture_jumps,
                 low=picture.low, high=picture.high, decimals=picture.decimals,
-                jumps=tuple((j.start, j.to) for j in picture.jumps), points=tuple(p.label for p in picture.points),
+                jumps=tuple((j.start, j.to) for j in picture.jumps),
+                points=tuple(p.label for p in picture.points if not isinstance(p.label, Gap)), asked=_asked(picture),
             )  # fmt: skip
         case Fits():
             return Say.of(
@@ -334,6 +327,16 @@ def told(picture: Picture) -> Say:
             return Say.of(pictured.picture_places, rows=tuple((r.digits, r.first) for r in rows))
         case Crossing(first, second, sign):
             return Say.of(pictured.picture_crossing, first=first, second=second, sign=sign, products=picture.products)
+
+
+def _asked(picture: Jumps) -> tuple[Fraction, Fraction, int, int] | None:
+    """Of a mark whose number is asked for: how far apart the numbers stand, the one before it, the spaces from there to
+    the next, and those to it."""
+    at = next((p.at for p in picture.points if isinstance(p.label, Gap)), None)
+    if at is None:
+        return None
+    before = picture.low + (at - picture.low) // picture.major * picture.major
+    return picture.major, before, int(picture.major / picture.minor), int((at - before) / picture.minor)
 
 
 def _told(runs: tuple[Run, ...]) -> tuple[tuple[int, int, State], ...]:

@@ -23,7 +23,7 @@ from keen_slate.core.problem.tree import (
     Term,
     at_path,
     children,
-    decimal_for,
+    decimal_or_number,
     decimal_places,
     evaluate,
     number_for,
@@ -142,15 +142,11 @@ def _each_by_itself(sides: list[Expr], value: Fraction, *, decimals: bool) -> So
         except ZeroDivisionError:
             return Solved(0, ())
         in_decimals = gap.is_alone and decimals and decimal_places(worth) is not None
-        ways = fillings(gap, worth, _signed_decimal(worth) if in_decimals else None)
+        ways = fillings(gap, worth, decimal_or_number(worth) if in_decimals else None)
         bounded = bounded or (gap.top is None and gap.bottom is None)
         count *= ways.count
         numbers += ways.shown or ()
     return Solved(count, tuple(numbers) if count else (), bounded)
-
-
-def _signed_decimal(value: Fraction) -> Expr:
-    return Negative(decimal_for(-value)) if value < 0 else decimal_for(value)
 
 
 @dataclass(frozen=True, slots=True)

@@ -175,6 +175,20 @@ class Convert:
     to: str
 
 
+ReadFrom = Literal["strips", "discs", "jumps", "square"]
+"""A picture from which a number is read: ``jumps`` is a number line, ``square`` has a hundred cells."""
+
+
+@dataclass(frozen=True, slots=True)
+class FromPicture:
+    """A number that is to be read from a picture of it. ``spaces``: into how many a line is cut from one of its numbers
+    to the next, 0 where that is as usual."""
+
+    of: "Expr"
+    picture: ReadFrom
+    spaces: int = 0
+
+
 REMAINDER = "remainder"
 """What is asked of a division of whole numbers whose answer has a remainder."""
 
@@ -280,7 +294,7 @@ class Chain:
 
 
 Working = Negative | Sum | Product | Power | Group | Split | CrossProducts | OnPaper
-Asked = Gap | Convert | Simplify | Rounding | Estimating | Comparison | Chain | Left | Common
+Asked = Gap | Convert | FromPicture | Simplify | Rounding | Estimating | Comparison | Chain | Left | Common
 Expr = Numeral | Working | Asked
 
 
@@ -367,6 +381,17 @@ def decimal_for(value: Fraction) -> Numeral:
     if places is None:
         raise ValueError(f"{value} has no decimal that ends")
     return DecimalNumeral(int(value * 10**places), places) if places else Whole(int(value))
+
+
+def decimal_or_number(value: Fraction, *, decimals: bool = True) -> Expr:
+    """A value as a decimal where those are wanted and its decimal ends, else as a fraction or mixed number.
+
+    >>> decimal_or_number(Fraction(2, 15))
+    CommonFraction(numerator=2, denominator=15)
+    """
+    if not decimals or decimal_places(value) is None:
+        return number_for(value)
+    return Negative(decimal_for(-value)) if value < 0 else decimal_for(value)
 
 
 def decimal_places(value: Fraction) -> int | None:
@@ -560,6 +585,7 @@ _RATIOS: dict[type, Callable[[Any], tuple[int, int]]] = {
     Rounding: _value_ratio,
     Common: _value_ratio,
     Convert: lambda e: _ratio(e.of),
+    FromPicture: lambda e: _ratio(e.of),
     Simplify: lambda e: _ratio(e.of),
     Left: lambda e: _ratio(e.of),
     Estimating: lambda e: _ratio(e.of if e.rounded else _in_round_numbers(e.of, e)),
@@ -590,6 +616,7 @@ def children(expr: Expr) -> tuple[Expr, ...]:
 _CHILDREN: dict[type, Callable[[Any], tuple[Expr, ...]]] = {
     Negative: lambda e: (e.of,),
     Convert: lambda e: (e.of,),
+    FromPicture: lambda e: (e.of,),
     Simplify: lambda e: (e.of,),
     Rounding: lambda e: (e.of,),
     Left: lambda e: (e.of,),
@@ -617,6 +644,8 @@ def with_child(expr: Expr, index: int, new: Expr) -> Expr:
             return Negative(new)
         case Convert(_, to):
             return Convert(new, to)
+        case FromPicture():
+            return replace(expr, of=new)
         case Simplify():
             return Simplify(new)
         case Rounding(_, unit):

@@ -7,12 +7,13 @@ import re
 from fractions import Fraction
 from typing import Literal
 
-from keen_slate.core.problem.tree import REMAINDER
+from keen_slate.core.problem.tree import REMAINDER, ReadFrom
 from keen_slate.core.saying.words import size_of_piece
 
 Verb = Literal[
-    "", "simplify", "convert", "compare", "smaller", "order", "round", "estimate", "expand", "multiple", "factor"
-]
+    "", "simplify", "convert", "compare", "smaller", "order", "round", "estimate", "expand", "multiple", "factor",
+    "read",
+]  # fmt: skip
 
 FORMS = {
     "mixed number": "mixed", "mixed numeral": "mixed", "improper fraction": "improper",
@@ -38,7 +39,7 @@ _VERBS: dict[str, Verb] = {
     "least common multiple of": "multiple", "hcf of": "factor", "gcf of": "factor", "gcd of": "factor", "hcf": "factor",
     "gcf": "factor", "gcd": "factor", "highest common factor of": "factor", "greatest common factor of": "factor",
     "order": "order", "put in order": "order", "arrange": "order",
-    "round": "round", "estimate": "estimate",
+    "round": "round", "estimate": "estimate", "read": "read",
 }  # fmt: skip
 
 
@@ -149,6 +150,32 @@ def rounding_asked(text: str, start: int) -> tuple[Fraction | int, int, int] | N
     if count:
         return COUNTS.get(count.lower()) or int(count), found.start(), found.start(1)
     return PLACES[" ".join((nearest or plural).lower().split())], found.start(), found.start()
+
+
+_PICTURES: dict[str, ReadFrom] = {
+    "strips": "strips", "strip": "strips", "bars": "strips", "bar": "strips",
+    "discs": "discs", "disc": "discs", "disks": "discs", "disk": "discs", "circles": "discs", "circle": "discs",
+    "number line": "jumps", "number lines": "jumps", "line": "jumps", "scale": "jumps",
+    "hundred square": "square", "hundred squares": "square", "square": "square", "squares": "square",
+    "hundredths square": "square",
+}  # fmt: skip
+_FROM = re.compile(
+    rf"\s+(?:off|from|on|in)\s+(?:an?\s+|the\s+)?({_any_of({**_PICTURES})})"
+    r"(?:\s*,?\s+(?:cut\s+)?(?:in|into|with)\s+(\d{1,3})(?:\s+(?:equal\s+)?(?:spaces|parts|pieces))?)?\s*$",
+    re.IGNORECASE,
+)
+
+
+def picture_asked(text: str, start: int) -> tuple[ReadFrom, int, int] | None:
+    """The picture from which a number is read, into how many spaces it is cut (0: as usual), and where its words begin.
+
+    >>> picture_asked("read 0.6 from a number line in 5 spaces", 5)
+    ('jumps', 5, 8)
+    """
+    found = _FROM.search(text, start)
+    if found is None:
+        return None
+    return _PICTURES[" ".join(found[1].lower().split())], int(found[2] or 0), found.start()
 
 
 def order_asked(text: str, start: int) -> tuple[bool, int]:

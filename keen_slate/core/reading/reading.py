@@ -16,11 +16,20 @@ from typing import Literal
 
 from keen_slate.core.notation.layout import sign_between
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
-from keen_slate.core.notation.text import problem_text, text_of
+from keen_slate.core.notation.text import FROM_PICTURES, problem_text, text_of
 from keen_slate.core.notation.units import MONEY, are_same, two_units, units_in
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, whole_and_part
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, blanks_of, solve
+from keen_slate.core.problem.from_picture import (
+    LARGEST_DISC,
+    LARGEST_STRIP,
+    MOST_SQUARES,
+    MOST_WHOLES,
+    Unseen,
+    cut_of,
+    unseen,
+)
 from keen_slate.core.problem.tree import (
     MEASURE,
     REMAINDER,
@@ -31,6 +40,7 @@ from keen_slate.core.problem.tree import (
     Estimating,
     Expr,
     Factor,
+    FromPicture,
     Gap,
     Group,
     Negative,
@@ -59,7 +69,7 @@ from keen_slate.core.reading.percents import (
 )
 from keen_slate.core.reading.tokens import UnreadableProblem, tokens_of
 from keen_slate.core.reading.workable import refuse_the_unworkable, usual_unit, with_divisors_left
-from keen_slate.core.saying import unreadable
+from keen_slate.core.saying import reading_off, unreadable
 from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.words import piece
 
@@ -97,6 +107,34 @@ class Problem:
             return f"{text_of(said, amounts)} {self.claimed[0]} {text_of(self.claimed[1], amounts)}"
         named = f" in {piece(self.common, manner)}" if self.common else ""
         return problem_text(self.expr, amounts) + named
+
+
+def _cannot_be_read(expr: FromPicture, why: Unseen) -> Say:
+    """What is said of a number that cannot be read from a picture."""
+    kind, number = expr.picture, expr.of
+    cut = cut_of(number) if is_numeral(number) else None
+    others = tuple(k for k in FROM_PICTURES if unseen(FromPicture(number, k)) is None)
+    match why:
+        case "no-number":
+            return Say.of(reading_off.picture_of_one_number)
+        case "nothing":
+            return Say.of(reading_off.nothing_to_see)
+        case "wholes":
+            limit = MOST_SQUARES if kind == "square" else MOST_WHOLES
+            return Say.of(reading_off.too_many_wholes, kind=kind, limit=limit, others=others)
+        case "pieces":
+            limit, bottom = LARGEST_DISC if kind == "discs" else LARGEST_STRIP, cut.bottom if cut else 1
+            return Say.of(reading_off.too_many_pieces, bottom=bottom, kind=kind, limit=limit, others=others)
+        case "part":
+            return Say.of(reading_off.part_over_a_whole, number=number, value=number_for(evaluate(number)))
+        case "cells":
+            return Say.of(reading_off.no_whole_cells, number=number, others=others)
+        case "mark":
+            return Say.of(reading_off.on_no_mark, number=number, spaces=expr.spaces, others=others)
+        case "spaces":
+            return Say.of(reading_off.spaces_of_lines_only)
+        case "kind":
+            return Say.of(reading_off.percents_in_squares, number=number)
 
 
 _TOLD = (
@@ -213,7 +251,9 @@ class _Part:
             descending, cut = asking.order_asked(text, start)
             return self.comparison(start, cut, pair=False, descending=descending or asking.falls_at_once(text, start))
         if verb == "expand":
-            return self.wrapped(start, end, lambda of: Convert(of, "expanded"))
+            return self.expanded(start, end)
+        if verb == "read":
+            return self.from_picture(start, end)
         if verb in ("multiple", "factor"):
             return self.common(start, end, verb == "multiple")
         rounding = asking.rounding_asked(text, start)
@@ -240,6 +280,8 @@ class _Part:
             to, cut = form
             if to == REMAINDER:
                 return self.with_remainder(start, cut)
+            if to == "expanded":
+                return self.expanded(start, cut)
             if to == "decimal":
                 self.refuse_a_long_block(start, cut)
             return self.wrapped(start, cut, lambda of: Convert(of, to), percents=True, repeating="alone")
@@ -248,6 +290,34 @@ class _Part:
         if not verb and (named := asking.named_bottom(text, start)):
             return self.in_pieces(start, *named)
         return self.calculation(start, end)
+
+    def from_picture(self, start: int, end: int) -> Problem:
+        """A number that is read from a picture of it. The picture is refused where it could not be read."""
+        asked = asking.picture_asked(self.text[:end], start)
+        if asked is None:
+            number = self.text[start:end].strip()
+            raise UnreadableProblem(Say.of(reading_off.read_from_what, number=number or "3/4"), end)
+        picture, spaces, cut = asked
+        found = self.expression(start, cut)
+        if is_numeral(found.expr) and isinstance(found.expr, Percent):
+            problem = Problem(found.expr, found.unit, found.notes)
+        else:
+            problem = self.settled(found)
+        expr = FromPicture(problem.expr, picture, spaces)
+        if (why := unseen(expr)) is not None:
+            raise UnreadableProblem(_cannot_be_read(expr, why), start)
+        return replace(problem, expr=expr)
+
+    def expanded(self, start: int, end: int) -> Problem:
+        """A whole or a decimal, or what is worked out of them, as the sum of its places; others have none."""
+        problem = self.wrapped(start, end, lambda of: Convert(of, "expanded"), percents=True, repeating="alone")
+        parts, value = list(walk(problem.expr)), evaluate(problem.expr)
+        in_places = all(isinstance(n, (Whole, DecimalNumeral)) for n in parts if is_numeral(n))
+        divides = any(f.divide for e in parts if isinstance(e, Product) for f in e.factors)
+        if decimal_places(value) is None or not in_places or divides:
+            instead = decimal_for(value) if decimal_places(value) is not None and value >= 0 else None
+            raise UnreadableProblem(Say.of(unreadable.no_places, instead=instead), start)
+        return problem
 
     def with_remainder(self, start: int, end: int) -> Problem:
         """A division of two whole numbers whose answer has a remainder."""

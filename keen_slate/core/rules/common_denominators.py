@@ -108,7 +108,8 @@ def prime_trees(expr: Expr) -> Move:
 
 def _by_primes(expr: Expr, written: Literal["rows", "ladder", "trees"]) -> Move:
     bottoms = SumParts.of(expr).bottoms
-    rows = PrimeFactors(tuple((b, primes_of(b)) for b in bottoms), lcm(*bottoms), written)
+    split = tuple((b, primes_of(b)) for b in bottoms if b > 1)  # 1 has no primes
+    rows = PrimeFactors(split, lcm(*bottoms), written)
     return _renamed(expr, lcm(*bottoms), renaming.rename_by_primes, rows)
 
 

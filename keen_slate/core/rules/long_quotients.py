@@ -7,6 +7,7 @@ from keen_slate.core.numbers.forms import DecimalNumeral, WithRemainder, mixed_f
 from keen_slate.core.problem.paper import LongQuotient, digits_value
 from keen_slate.core.problem.tree import Expr, evaluate
 from keen_slate.core.rules.converting import repeating
+from keen_slate.core.rules.on_paper import LARGEST_FACT
 from keen_slate.core.saying import going_astray, on_paper
 from keen_slate.core.saying.say import Say
 
@@ -37,6 +38,11 @@ def quotient_digit(expr: Expr) -> Move:
     return Move(replace(expr, at=at, quotient=(*expr.quotient, times), rest=rest), said)
 
 
+def can_be_short(quotient: LongQuotient) -> bool:
+    """Whether what is left can be found in the head: only by a divisor whose table is known by heart."""
+    return quotient.divisor <= LARGEST_FACT
+
+
 def quotient_digit_in_short(expr: Expr) -> Move:
     """The same with only what is left written, small before the next digit.
 
@@ -44,6 +50,8 @@ def quotient_digit_in_short(expr: Expr) -> Move:
     2
     """
     assert isinstance(expr, LongQuotient)
+    if not can_be_short(expr):
+        return quotient_digit(expr)
     current, at = brought_down(expr)
     times, rest = divmod(current, expr.divisor)
     said = Say.of(

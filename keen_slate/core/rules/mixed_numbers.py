@@ -515,9 +515,14 @@ def pieces_in_all(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:
     return tuple((n.whole, n.denominator) for n in (before, *children(before)) if isinstance(n, MixedNumber))
 
 
-PUT_WHOLES_BY = Rule("put-wholes-by", "put-wholes-by", put_wholes_by, "wholes", basic_fact=True, owns=wholes_on_paper)
-COMBINE_TOPS = Rule("combine-tops", "combine-tops", combine_tops, "parts", basic_fact=True, owns=tops_on_paper)
-JOIN = Rule("join", "join", join, "wholes", basic_fact=True, owns=wholes_on_paper)
+IN_COLUMNS = ("whole-sums", "columns")
+PUT_WHOLES_BY = Rule(
+    "put-wholes-by", "put-wholes-by", put_wholes_by, "wholes", IN_COLUMNS, basic_fact=True, owns=wholes_on_paper
+)
+COMBINE_TOPS = Rule(
+    "combine-tops", "combine-tops", combine_tops, "parts", IN_COLUMNS, basic_fact=True, owns=tops_on_paper
+)
+JOIN = Rule("join", "join", join, "wholes", IN_COLUMNS, basic_fact=True, owns=wholes_on_paper)
 REGROUP = Rule(
     "regroup",
     "regroup",

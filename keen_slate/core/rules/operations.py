@@ -183,7 +183,15 @@ def _factors(before: Expr, _: Expr) -> tuple[tuple[int, int], ...]:
 
 TAKE_FIRST = Rule("take-first", "take-first", take_first, "work")
 DROP_ZERO_TERMS = Rule("drop-zero-terms", "drop-zero-terms", drop_zero_terms, "order")
-ADD_WHOLES = Rule("add-wholes", "add-wholes", add_wholes, "work", basic_fact=True, owns=wholes_added_on_paper)
+ADD_WHOLES = Rule(
+    "add-wholes",
+    "add-wholes",
+    add_wholes,
+    "work",
+    ("whole-sums", "columns"),
+    basic_fact=True,
+    owns=wholes_added_on_paper,
+)
 MULTIPLY_WHOLES = Rule(
     "multiply-wholes",
     "multiply-wholes",

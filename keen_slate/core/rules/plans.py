@@ -29,6 +29,7 @@ from keen_slate.core.problem.tree import (
     CrossProducts,
     Estimating,
     Expr,
+    FromPicture,
     Group,
     Left,
     Negative,
@@ -72,6 +73,8 @@ def answer(expr: Expr) -> Opening:
             return None if expr.note == "done" else ("fill", ())
         case Left():
             return None
+        case FromPicture():
+            return ("read-line" if expr.picture == "jumps" else "read-picture"), ()
         case Estimating(rounded=False):
             return "round-terms", ()
         case Convert() | Simplify() | Rounding() | Estimating():

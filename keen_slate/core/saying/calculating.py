@@ -14,6 +14,10 @@ def one_after_the_other(w: Manner, first: Say, second: Say) -> str:
     return f"{say(first, w)} {say(second, w)}"
 
 
+def done_in_the_head(w: Manner, said: Say, calculations: tuple[str, ...]) -> str:
+    return f"{say(said, w)} In the head: {', '.join(calculations)}."
+
+
 def drop_zero_terms(_: Manner) -> str:
     return "0 changes nothing here."
 

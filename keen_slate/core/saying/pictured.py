@@ -5,7 +5,7 @@ from fractions import Fraction
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction
-from keen_slate.core.problem.tree import Expr, decimal_for, number_for
+from keen_slate.core.problem.tree import Expr, Gap, decimal_or_number, number_for
 from keen_slate.core.saying.phrases import pieces
 from keen_slate.core.saying.phrases import times as often
 from keen_slate.core.saying.words import listed, piece, place_name, sentence
@@ -52,7 +52,7 @@ def picture_crossed(_: Manner, columns: int, rows: int, taken_columns: int, take
 
 
 def _number(value: Fraction, w: Manner, decimals: bool) -> str:
-    return text_of(decimal_for(value) if decimals and value >= 0 else number_for(value), w)
+    return text_of(decimal_or_number(value, decimals=decimals), w)
 
 
 def picture_jumps(
@@ -62,6 +62,7 @@ def picture_jumps(
     jumps: tuple[tuple[Fraction, Fraction], ...],
     points: tuple[Expr, ...],
     decimals: bool,
+    asked: tuple[Fraction, Fraction, int, int] | None = None,
 ) -> str:
     def n(value: Fraction) -> str:
         return _number(value, w, decimals)
@@ -69,7 +70,12 @@ def picture_jumps(
     told = [f"from {n(a)} to {n(b)}" for a, b in jumps]
     jumped = f" with jumps {listed(told)}" if jumps else ""
     marked = f" with points at {listed([text_of(p, w) for p in points])}" if points else ""
-    return f"Number line from {n(low)} to {n(high)}{jumped}{marked}."
+    line = f"Number line from {n(low)} to {n(high)}{jumped}{marked}."
+    if asked is None:
+        return line
+    major, before, spaces, on = asked
+    marked = f"a mark stands {on} after {n(before)}"
+    return f"{line} There is a number every {n(major)}, with {spaces} spaces between; {marked}."
 
 
 def picture_fits(w: Manner, total: Expr, each: Expr, times: int, rest: int, of: int) -> str:
@@ -90,7 +96,10 @@ def picture_parts(w: Manner, kind: str, whole: Expr, parts: tuple[Expr, ...], un
 
 
 def picture_squares(w: Manner, numbers: tuple[tuple[Expr, Fraction], ...]) -> str:
-    told = [f"{text_of(number_for(filled), w)} taken for {text_of(label, w)}" for label, filled in numbers]
+    told = [
+        f"{text_of(number_for(filled), w)} taken" + ("" if isinstance(label, Gap) else f" for {text_of(label, w)}")
+        for label, filled in numbers
+    ]
     return f"Squares of 100 cells: {listed(told)}."
 
 

@@ -3,7 +3,7 @@
 from fractions import Fraction
 
 from keen_slate.core.notation.manner import Manner
-from keen_slate.core.notation.text import asked_round, text_of, unit_text
+from keen_slate.core.notation.text import as_typed, asked_round, text_of, unit_text
 from keen_slate.core.problem.tree import Chain, Comparison, Expr
 from keen_slate.core.saying.words import piece
 
@@ -12,7 +12,7 @@ def on_the_simplest(w: Manner, problem: Expr, written: Expr, wrong: Expr, right:
     """The wrong rule on a simple problem, and what that is."""
     if isinstance(right, (Comparison, Chain)):
         return f"The same rule on simpler numbers says {text_of(wrong, w)}. But {text_of(right, w)}."
-    text = text_of(problem, w)
+    text = as_typed(problem, w)
     asked = asked_round(problem, text)
     quoted = asked if asked == text else f"“{asked}”"
     so = "" if written == wrong else f", which is {text_of(wrong, w)}"

@@ -5,7 +5,7 @@ from fractions import Fraction
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction
-from keen_slate.core.problem.tree import Expr, decimal_for, decimal_places, evaluate, number_for
+from keen_slate.core.problem.tree import Expr, decimal_or_number, evaluate, number_for
 from keen_slate.core.saying.phrases import pieces, times, whole_or_wholes
 from keen_slate.core.saying.words import listed, piece, sentence
 
@@ -105,8 +105,7 @@ def jumped(w: Manner, jumps: tuple[tuple[Expr, bool, Expr], ...], start: Expr) -
 
 
 def _value(value: Fraction, w: Manner, decimals: bool) -> str:
-    plain = decimals and value >= 0 and decimal_places(value) is not None
-    return text_of(decimal_for(value) if plain else number_for(value), w)
+    return text_of(decimal_or_number(value, decimals=decimals), w)
 
 
 def counted_up(w: Manner, start: Expr, to: Expr, steps: tuple[Expr, ...]) -> str:
@@ -177,7 +176,7 @@ def hundredths(w: Manner, number: Expr, filled: Fraction) -> str:
 
 
 def hundredths_of(w: Manner, number: Expr, filled: Fraction, amount: Expr, cell: Fraction) -> str:
-    worth = text_of(decimal_for(cell) if decimal_places(cell) is not None else number_for(cell), w)
+    worth = text_of(decimal_or_number(cell), w)
     told = f"{text_of(number, w)} is {_cells(filled, w)}"
     return f"{told}. If a square is {text_of(amount, w)}, each cell is {worth}."
 
@@ -241,6 +240,14 @@ def fewer_pieces(w: Manner, before: CommonFraction, after: CommonFraction) -> st
         f"The same length: every {by} {piece(before.denominator, w)} make one "
         f"{piece(after.denominator, w, many=False)}, {before.numerator} make {after.numerator}."
     )
+
+
+def how_long(w: Manner, known: CommonFraction, top: int | None, bottom: int | None) -> str:
+    """Of two equal fractions the top of one is asked for, or its bottom."""
+    if bottom is not None:
+        return f"How many {piece(bottom, w)} are as long as {text_of(known, w)}?"
+    are = "piece is" if top == 1 else "pieces are"
+    return f"Into how many pieces must a whole be cut, so that {top} {are} as long as {text_of(known, w)}?"
 
 
 def equal_lengths(w: Manner, sides: tuple[CommonFraction, ...]) -> str:

@@ -177,6 +177,13 @@ def which_digits_repeat(w: Manner, number: str) -> str:
     return f"I cannot tell which digits of “{number}” come again. Put them in brackets, as in {w.decimal('0.1')}(6)."
 
 
+def no_places(w: Manner, instead: Expr | None) -> str:
+    told = "Expanded form is made of the digits of a whole number or a decimal."
+    if instead is None:
+        return f"{told} This has none that end: take another number."
+    return f"{told} Write {text_of(instead, w)} in expanded form."
+
+
 def no_blank(_: Manner) -> str:
     return "There is an equals sign but no blank. Put a ? where a number is to be found."
 

@@ -218,6 +218,16 @@ FACETS = (
         ),
     ),
     Facet(
+        "whole-sums",
+        "Sums of larger wholes",
+        (
+            Choice("columns", "in columns", "Under each other, with what is carried or regrouped."),
+            Choice("past-a-ten", "past a ten and back", "In the head: less 39 as less 40 and 1 more."),
+            Choice("by-places", "place by place", "In the head: less 39 as less 30 and less 9."),
+        ),
+        only_writing="columns",
+    ),
+    Facet(
         "long-products",
         "Products beyond the tables",
         (
@@ -232,7 +242,9 @@ FACETS = (
         "Division on paper",
         (
             Choice("long", "long", "Each product and what is left is written under the number."),
-            Choice("short", "short", "Only what is left is written, small before the next digit."),
+            Choice(
+                "short", "short", "Only what is left is written, small before the next digit, by divisors up to 12."
+            ),
         ),
         only_writing="long",
     ),

@@ -21,7 +21,7 @@ from keen_slate.core.pictures.shapes import (
     Square,
     Squares,
 )
-from keen_slate.core.problem.tree import Expr, decimal_for, evaluate, number_for
+from keen_slate.core.problem.tree import Expr, decimal_or_number, evaluate
 from keen_slate.render.pictures.drawing import (
     DIGIT,
     INK,
@@ -67,7 +67,7 @@ class Ruler:
         return self.margin + float(value - self.line.low) * self.scale
 
     def written(self, value: Fraction) -> Expr:
-        return decimal_for(value) if self.line.decimals and value >= 0 else number_for(value)
+        return decimal_or_number(value, decimals=self.line.decimals)
 
     @cached_property
     def every(self) -> int:

@@ -39,12 +39,15 @@ class WrongOnPurpose(Shape):
 class LessonItem(Shape):
     """An example as it is shown to a class. With ``turn`` the pupils work it first; ``find`` is what to ask of a wrong
     working whose mistake is to be found, and empty for a right one. ``layout`` is how it is laid out: in
-    columns each of the ``boards`` comes stroke by stroke in place of its lines."""
+    columns each of the ``boards`` comes stroke by stroke in place of its lines. ``picture`` is that of the
+    problem, which ``asks_of_picture`` where it cannot be asked without."""
 
     id: UUID
     role: str
     problem: Notation
     asked: str
+    picture: ShownPicture | None
+    asks_of_picture: bool
     estimates: list[ShownEstimate]
     lines: list[LessonLine]
     answer: Notation

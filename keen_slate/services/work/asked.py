@@ -11,7 +11,15 @@ from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.text import asked_round, text_of
 from keen_slate.core.notation.units import ANY_UNIT
 from keen_slate.core.problem.blanks import only_decimals
-from keen_slate.core.problem.tree import Chain, Common, Expr, Negative, Path, decimal_for, decimal_places, number_for
+from keen_slate.core.problem.tree import (
+    Chain,
+    Common,
+    Expr,
+    FromPicture,
+    Path,
+    decimal_or_number,
+    evaluate,
+)
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say, say
@@ -65,9 +73,7 @@ class Asked:
 
     def number(self, value: Fraction) -> Notation:
         """A value as this problem writes numbers: as a decimal where it has only decimals."""
-        if only_decimals((self.problem.expr,)) and decimal_places(value) is not None:
-            return self.notation(Negative(decimal_for(-value)) if value < 0 else decimal_for(value))
-        return self.notation(number_for(value))
+        return self.notation(decimal_or_number(value, decimals=only_decimals((self.problem.expr,))))
 
     def notation(self, expr: Expr, changed: tuple[Path, ...] = ()) -> Notation:
         return notation(expr, self.amounts, changed)
@@ -76,6 +82,12 @@ class Asked:
 def notation(expr: Expr, manner: Manner, changed: tuple[Path, ...] = ()) -> Notation:
     """An expression as text, and as MathML with its text alternative."""
     return Notation(text=text_of(expr, manner), mathml=mathml(expr, manner, changed, spoken=spoken(expr, manner)))
+
+
+def as_typed_notation(problem: Problem, manner: Manner) -> Notation:
+    """The numbers of a problem for its teacher, that too which its picture shows."""
+    expr = problem.expr
+    return notation(expr.of if isinstance(expr, FromPicture) else expr, manner.labelled(problem.label))
 
 
 def chosen_words(chosen: Mapping[str, str]) -> Manner:
@@ -105,7 +117,7 @@ def preview(text: str, words: Mapping[str, str]) -> Understood:
     except UnreadableProblem as fault:
         return Understood(problem=None, asked="", notes=[], unreadable=unreadable(fault))
     return Understood(
-        problem=notation(problem.expr, manner.labelled(problem.label)),
+        problem=as_typed_notation(problem, manner),
         asked=asked_in_words(problem),
         notes=[say(n, manner) for n in problem.notes],
         unreadable=None,
@@ -123,6 +135,13 @@ def asked_in_words(problem: Problem, manner: Manner = USUAL_MANNER) -> str:
     return "" if text == "…" else text
 
 
+def one_picture(expr: FromPicture) -> str:
+    """The picture by its name, as a class is told of it: of one disc as ``the disc``."""
+    names = {"strips": "strip", "discs": "disc", "jumps": "number line", "square": "square"}
+    several = expr.picture != "jumps" and evaluate(expr) > 1
+    return f"the {names[expr.picture]}{'s' if several else ''}"
+
+
 def unreadable(fault: UnreadableProblem) -> Unreadable:
     return Unreadable(message=say(fault.said, fault.manner), position=fault.position)
 
@@ -135,6 +154,8 @@ def task_of(asked: Asked) -> str:
         word = asked.words.common_multiple
         multiple = f"least {word}" if word == "common multiple" else word
         return f"Find the {multiple if asked.problem.expr.multiple else asked.words.greatest_common_factor}."
+    if isinstance(asked.problem.expr, FromPicture):
+        return f"Read the number from {one_picture(asked.problem.expr)}."
     if asked.problem.common:
         return f"Work it out in {piece(asked.problem.common, asked.words)}."
     told = asked_in_words(asked.problem)

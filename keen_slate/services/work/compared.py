@@ -1,8 +1,10 @@
 """Ways of working side by side, a wrong one beside the right one, and what each way costs."""
 
 from keen_slate.core.machine.school import school_from
+from keen_slate.core.machine.side_work import PrimeFactors, SetOut, SideWork
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.boards.listing import board_beside, boards_of
 from keen_slate.core.working.comparing import aligned, recommend
 from keen_slate.core.working.work import Working, work
 from keen_slate.faults import UnknownWord
@@ -107,8 +109,17 @@ def _facets(asked: Asked, working: Working) -> list[ShownFacet]:
             )
             for id, w in workings.items()
         ]
-        written = {tuple((line.expr, line.rule) for line in w.lines) for w in workings.values()}
-        shown.append(
-            ShownFacet(id=facet.id, name=asked.named(facet.name), matters=len(written) > 1, why=why, choices=choices)
-        )
+        matters = len({_as_seen(w) for w in workings.values()}) > 1
+        shown.append(ShownFacet(id=facet.id, name=asked.named(facet.name), matters=matters, why=why, choices=choices))
     return shown
+
+
+def _as_seen(working: Working) -> tuple[object, ...]:
+    """What is written, why, and what stands beside it: where all that is the same, a choice makes no difference."""
+    school = working.derivation.school
+
+    def drawn(side: SideWork) -> object:
+        return board_beside(side, school, 0).strokes if isinstance(side, (SetOut, PrimeFactors)) else side
+
+    lines = tuple((line.expr, line.said, tuple(drawn(s) for s in line.side)) for line in working.lines)
+    return lines, tuple(board.strokes for board in boards_of(working.derivation, ""))

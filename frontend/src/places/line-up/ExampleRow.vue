@@ -30,7 +30,7 @@ defineExpose({ focus: () => row.value?.focus() })
     :class="`role-${example.task.role}`"
     tabindex="0"
     :draggable="!fixed"
-    :aria-label="`${index + 1}: ${example.problem.text}`"
+    :aria-label="`${index + 1}: ${example.typed}`"
     @keydown.alt.up.prevent="!fixed && emit('move', -1)"
     @keydown.alt.down.prevent="!fixed && emit('move', 1)"
     @keydown.enter.self="emit('work')"
@@ -59,7 +59,7 @@ defineExpose({ focus: () => row.value?.focus() })
         icon="pi pi-ellipsis-h"
         variant="text"
         size="small"
-        :aria-label="`Change ${example.problem.text}`"
+        :aria-label="`Change ${example.typed}`"
         :aria-expanded="opened"
         @click="emit('open')"
       />
@@ -67,7 +67,7 @@ defineExpose({ focus: () => row.value?.focus() })
         icon="pi pi-arrow-up"
         variant="text"
         size="small"
-        :aria-label="`Move ${example.problem.text} up`"
+        :aria-label="`Move ${example.typed} up`"
         :disabled="index === 0"
         @click="emit('move', -1)"
       />
@@ -75,7 +75,7 @@ defineExpose({ focus: () => row.value?.focus() })
         icon="pi pi-arrow-down"
         variant="text"
         size="small"
-        :aria-label="`Move ${example.problem.text} down`"
+        :aria-label="`Move ${example.typed} down`"
         :disabled="last"
         @click="emit('move', 1)"
       />
@@ -83,8 +83,8 @@ defineExpose({ focus: () => row.value?.focus() })
         icon="pi pi-trash"
         variant="text"
         size="small"
-        :aria-label="`Delete ${example.problem.text}`"
-        @click="sets.deleteExample(example.id, example.problem.text)"
+        :aria-label="`Delete ${example.typed}`"
+        @click="sets.deleteExample(example.id, example.typed)"
       />
     </span>
     <slot />

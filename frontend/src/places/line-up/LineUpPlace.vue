@@ -43,7 +43,7 @@ function hold(id: string, row: unknown) {
 
 async function step(example: ShownExample, by: number) {
   const number = await move(example.id, by)
-  if (number !== null) told.value = `${example.problem.text} is now number ${number}.`
+  if (number !== null) told.value = `${example.typed} is now number ${number}.`
   await nextTick()
   rows.get(example.id)?.focus()
 }

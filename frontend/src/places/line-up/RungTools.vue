@@ -33,7 +33,7 @@ const fading = computed<Fading>(
 const mistakes = computed(
   () => props.glance?.mistakes.filter((m) => m.revealed_by.includes(props.example.id)) ?? [],
 )
-const text = computed(() => props.example.problem.text)
+const text = computed(() => props.example.typed)
 
 function fade(change: Partial<Fading>) {
   void sets.changeTask(props.example.id, { ...props.example.task, fading: { ...fading.value, ...change } })

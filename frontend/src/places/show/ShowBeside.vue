@@ -10,7 +10,7 @@ import PictureWithCaption from '@/shared/PictureWithCaption.vue'
  * What stands at the right: the picture of the last line that has one, or a wrong working; once it is asked, where it goes
  * wrong, what its answer is beside what there is, and then its rule on the simplest numbers.
  */
-const props = defineProps<{ picture: ShownPicture | null; wrong: LessonItem['wrong']; stage: number; columns: boolean }>()
+const props = defineProps<{ picture: ShownPicture | null; wrong: LessonItem['wrong']; stage: number; columns: boolean; asked: boolean }>()
 
 /** The wrong working, in columns where the lesson is; what holds the first false line is marked once it is asked. */
 const blocks = computed(() => {
@@ -36,6 +36,8 @@ const sizeOf = (board: ShownBoard) => {
       <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
       <p v-if="stage === 2" class="show-asked" v-html="wrong.question_html" />
       <p v-else class="show-asked">{{ stage > 2 ? 'Try it on simpler numbers.' : 'Somebody wrote this. Is it right?' }}</p>
+      <!-- What is asked of a picture is not seen without it. -->
+      <PictureWithCaption v-if="asked && picture && stage === 1" class="show-picture" :of="picture" />
       <template v-for="(block, index) in stage < 3 ? blocks : []" :key="index">
         <ColumnWork v-if="block.board" class="show-stack" :style="sizeOf(block.board)" :class="{ 'show-false': stage > 1 && block.false }" :board="block.board" />
         <p v-else-if="block.line" class="show-math" :class="{ 'show-false': stage > 1 && block.false }">
@@ -143,6 +145,25 @@ const sizeOf = (board: ShownBoard) => {
     width: auto;
     padding: 0 4vw 2vh;
     max-height: 40vh;
+  }
+
+  .show-beside:has(.show-wrong) {
+    align-self: start;
+    max-height: 100%;
+  }
+
+  .show-wrong .show-asked,
+  .show-disproof {
+    font-size: 2.4vh;
+    margin-block: 0 0.4em;
+  }
+
+  .show-wrong .show-math {
+    font-size: 3.6vh;
+  }
+
+  .show-picture :deep(figcaption) {
+    font-size: 2.2vh;
   }
 }
 </style>

@@ -31,7 +31,9 @@ const picture = computed(() => {
     const picture = current.value?.lines.find((line) => line.at === step.at)?.picture
     return picture && step.board.strokes[step.stroke]?.line === step.at ? [picture] : []
   })
-  return (picturesShown.value && drawn.at(-1)) || null
+  const problem = current.value?.picture ?? null
+  if (current.value?.asks_of_picture) return problem
+  return (picturesShown.value && (drawn.at(-1) ?? problem)) || null
 })
 const wrong = computed(() => (wrongShown.value ? (current.value?.wrong ?? null) : null))
 
@@ -66,7 +68,7 @@ useKeys({
     <p v-if="trouble" class="show-trouble" role="alert">{{ trouble }}</p>
     <template v-else-if="current">
       <ShowSheet :item="current" :shown="shown" :beside="Boolean(picture || wrong)" :aria-label="`Item ${item + 1}`" @click="next" />
-      <ShowBeside v-if="picture || wrong" :picture="picture" :wrong="wrong" :stage="wrongShown" :columns="current.layout === 'columns'" />
+      <ShowBeside v-if="picture || wrong" :picture="picture" :asked="current.asks_of_picture" :wrong="wrong" :stage="wrongShown" :columns="current.layout === 'columns'" />
       <footer class="show-foot">
         <span class="show-place">{{ item + 1 }} of {{ count }}</span>
         <span v-if="minutes" class="show-clock" role="timer">{{ clock }}</span>
@@ -162,6 +164,15 @@ useKeys({
   .show {
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: minmax(0, 1fr) auto auto;
+  }
+
+  /* On a phone the wrong working has the screen, under the problem alone. */
+  .show:has(.show-wrong) {
+    grid-template-rows: auto minmax(0, 1fr) auto;
+  }
+
+  .show:has(.show-wrong) :deep(:is(.show-lines, .show-estimate, .show-question)) {
+    display: none;
   }
 }
 </style>

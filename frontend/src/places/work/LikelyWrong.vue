@@ -108,7 +108,22 @@ async function toggle(mistake: string) {
 
 .mistakes {
   display: grid;
-  gap: 0.15rem;
+  grid-template-columns: 1.4rem minmax(2.2rem, max-content) 0.9rem minmax(0, 1fr);
+  gap: 0.15rem 0.35rem;
+}
+
+.mistakes > li {
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: subgrid;
+}
+
+.mistakes > li > * {
+  grid-column: 1 / -1;
+}
+
+.more-mistakes {
+  justify-self: start;
 }
 
 .mistake-name {
@@ -128,9 +143,8 @@ async function toggle(mistake: string) {
   padding: 0.06rem 0;
   cursor: pointer;
   display: grid;
-  grid-template-columns: 1.4rem minmax(2.2rem, max-content) 0.9rem minmax(0, 1fr);
+  grid-template-columns: subgrid;
   align-items: center;
-  gap: 0 0.35rem;
   line-height: 1.25;
 }
 

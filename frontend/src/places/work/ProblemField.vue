@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import Button from 'primevue/button'
+import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef } from 'vue'
 import type { ApiFault } from '@/api/client'
 import { focusOn } from '@/shared/focusing'
@@ -35,6 +36,8 @@ function entered(event: KeyboardEvent) {
 }
 
 const field = useTemplateRef('field')
+// What is typed never runs under what is understood of it.
+const { width: heardWidth } = useElementSize(useTemplateRef<HTMLElement>('heard'), undefined, { box: 'border-box' })
 defineExpose({ focus: () => focusOn(field.value) })
 </script>
 
@@ -52,6 +55,7 @@ defineExpose({ focus: () => focusOn(field.value) })
         placeholder="6 1/4 − 2 5/6"
         aria-describedby="understood"
         :invalid="fault !== null"
+        :style="{ '--heard': `${heardWidth}px` }"
         @keydown.enter.prevent="entered"
       />
       <Button label="Work it" @click="emit('work')" />
@@ -64,7 +68,7 @@ defineExpose({ focus: () => focusOn(field.value) })
           <span v-if="pointed" class="pointed" aria-hidden="true">{{ pointed.before }}<mark>{{ pointed.here || '␣' }}</mark>{{ pointed.after }}</span>
         </span>
       </div>
-      <div v-else-if="understood?.problem" class="understood">
+      <div v-else-if="understood?.problem" ref="heard" class="understood">
         <span v-if="understood.asked" class="quiet">{{ understood.asked }}</span>
         <MathText :of="understood.problem" />
       </div>
@@ -84,6 +88,7 @@ defineExpose({ focus: () => focusOn(field.value) })
   min-width: 0;
   font-size: 1.5rem;
   padding: 0.45rem 0.75rem;
+  padding-right: calc(var(--heard, 0px) + 0.75rem);
   background: var(--sheet);
 }
 
@@ -155,6 +160,10 @@ defineExpose({ focus: () => focusOn(field.value) })
 }
 
 @media (--narrow) {
+  .problem-row :deep(.p-inputtext) {
+    padding-right: 0.75rem;
+  }
+
   .understood {
     position: static;
     max-width: none;

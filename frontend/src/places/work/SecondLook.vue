@@ -59,7 +59,7 @@ defineExpose({ focusAnswer: () => pupil.value?.focus() })
         {{ worked.solutions === 1 ? 'One way' : worked.solutions === 0 ? 'No way' : `${worked.solutions} ways` }} to fill the blanks.
       </p>
       <template v-if="!covered">
-        <LikelyWrong :key="worked.problem.text" :looked="looked" :body="body" @beside="(mistake, name) => emit('beside', mistake, name)" />
+        <LikelyWrong :key="worked.asked" :looked="looked" :body="body" @beside="(mistake, name) => emit('beside', mistake, name)" />
         <details v-if="looked.silent.length + looked.form_only.length" class="silent-mistakes">
           <summary>Without a wrong value here</summary>
           <p v-for="form in looked.form_only" :key="form.mistake" :data-mistake="form.mistake">

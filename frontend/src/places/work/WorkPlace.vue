@@ -104,7 +104,7 @@ async function takeOther() {
 
 async function keep() {
   if (!worked.value || !sets.inHand) return
-  const what = worked.value.problem.text
+  const what = worked.value.asked
   if (await sets.keep(workedText.value, worked.value.school, edits.edits.value))
     tell(`Kept ${what} in “${sets.inHand.name}”.`)
 }

@@ -28,7 +28,7 @@ const emit = defineEmits<{ told: [text: string] }>()
 
 const open = ref<number | null>(null)
 watch(
-  () => props.worked.problem.text,
+  () => props.worked.asked,
   () => (open.value = null),
 )
 

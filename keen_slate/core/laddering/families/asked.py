@@ -9,6 +9,7 @@ from keen_slate.core.laddering.families.family import Wanted
 from keen_slate.core.laddering.families.fractions import bottoms_for, proper, proper_parts, two_bottoms
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
+from keen_slate.core.problem.from_picture import LARGEST_DISC, LARGEST_STRIP, MOST_SQUARES, MOST_WHOLES
 from keen_slate.core.problem.tree import (
     REMAINDER,
     Chain,
@@ -17,8 +18,10 @@ from keen_slate.core.problem.tree import (
     Estimating,
     Expr,
     Factor,
+    FromPicture,
     Gap,
     Product,
+    ReadFrom,
     Simplify,
     Sum,
     Term,
@@ -80,6 +83,50 @@ def between_forms(draw: Draw, limits: Limits, wanted: Wanted) -> Expr | None:
     if to == "percent" and draw.below(2):
         return Convert(decimal, to)
     return Convert(CommonFraction(digits, 10**places), to)
+
+
+def read_from_pictures(draw: Draw, limits: Limits, wanted: Wanted) -> Expr | None:
+    """A number in strips, discs, a hundred square or on a line."""
+    whole = draw.between(1, min(limits.largest_whole, MOST_WHOLES - 1)) if "wholes-and-pieces" in wanted else 0
+    if "from-a-square" in wanted:
+        cells = min(whole, MOST_SQUARES - 1) * 100 + draw.between(1, 99)
+        if "decimals" not in wanted:
+            return FromPicture(Percent(Whole(cells)), "square")
+        return FromPicture(DecimalNumeral(cells // 10, 1) if cells % 10 == 0 else DecimalNumeral(cells, 2), "square")
+    if "from-a-line" in wanted:
+        return _on_a_line(draw, limits, wanted, whole)
+    if limits.only_wholes:
+        return None
+    if "decimals" in wanted:
+        return FromPicture(DecimalNumeral(whole * 10 + draw.between(1, 9), 1), "strips")
+    picture: ReadFrom = "strips" if draw.below(2) else "discs"
+    largest = min(limits.largest_bottom, LARGEST_DISC if picture == "discs" else LARGEST_STRIP)
+    return FromPicture(_with_wholes(whole, proper(draw, draw.between(2, largest))), picture)
+
+
+def _with_wholes(whole: int, part: CommonFraction) -> Expr:
+    return MixedNumber(whole, part.numerator, part.denominator) if whole else part
+
+
+CUTS = (2, 4, 5, 20)
+"""Spaces of a line that are not tenths: common practice, no source."""
+
+
+def _on_a_line(draw: Draw, limits: Limits, wanted: Wanted, whole: int) -> Expr | None:
+    spaces = draw.one_of(CUTS) if "spaces-not-tenths" in wanted else 0
+    if "decimals" in wanted and not limits.only_wholes:
+        major = Fraction(1, 10 ** draw.between(0, limits.places - 1))
+        value = whole + draw.between(0, int(1 / major) - 1) * major
+        value += draw.between(1, (spaces or 10) - 1) * major / (spaces or 10)
+        places = decimal_places(value) or 0
+        return FromPicture(DecimalNumeral(int(value * 10**places), places), "jumps", spaces)
+    if limits.only_wholes or spaces:  # a line of whole numbers
+        if whole:
+            return None
+        ten = 10 ** draw.between(1, 3)
+        value = Fraction(draw.between(0, 9) * ten) + Fraction(draw.between(1, (spaces or 10) - 1) * ten, spaces or 10)
+        return FromPicture(Whole(int(value)), "jumps", spaces) if value.denominator == 1 else None
+    return FromPicture(_with_wholes(whole, proper(draw, draw.between(2, limits.largest_bottom))), "jumps")
 
 
 def simplified(draw: Draw, limits: Limits, wanted: Wanted) -> Expr | None:

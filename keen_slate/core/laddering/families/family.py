@@ -18,6 +18,9 @@ QUOTIENTS = ("result-is-whole", "quotient-not-whole")
 PERCENTS = ("tens-and-fives", "any-percent")
 COMMON_FACTORS = ("composite-common-factor", "large-prime-factor")
 BLANK_PLACES = ("blank-top", "blank-bottom")
+PICTURES = ("from-pieces", "from-a-line", "from-a-square")
+"""From what a number is read."""
+
 STEPS = ("open-a-whole", "open-a-bare-whole", "take-a-whole-out")
 CONVERSIONS = ("fraction-to-decimal", "decimal-to-fraction", "to-percent", "from-percent")
 OPERATIONS = ("multiplying", "dividing")

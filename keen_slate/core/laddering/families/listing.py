@@ -12,6 +12,7 @@ from keen_slate.core.laddering.families.family import (
     FACTORS,
     OPERATIONS,
     PERCENTS,
+    PICTURES,
     PLACES_ALIKE,
     QUOTIENTS,
     REGROUPINGS,
@@ -26,6 +27,7 @@ from keen_slate.core.problem.tree import (
     Convert,
     Estimating,
     Expr,
+    FromPicture,
     Gap,
     Group,
     Negative,
@@ -217,6 +219,16 @@ FAMILIES = (
         standing=(STEPS,),
     ),
     Family(
+        "read-from-pictures",
+        "Numbers read from pictures",
+        asked.read_from_pictures,
+        (*PICTURES, "wholes-and-pieces", "decimals", "spaces-not-tenths"),
+        always=_all("reading-a-picture"),
+        standing=(PICTURES,),
+        along={"from-a-square": _all("decimals"), "spaces-not-tenths": _all("decimals")},
+        wholes=True,
+    ),
+    Family(
         "converted",
         "Mixed numbers and {improper} fractions",
         asked.converted,
@@ -287,6 +299,8 @@ def _family_id(expr: Expr) -> str | None:
             return "converted"
         case Convert(_, "decimal" | "fraction" | "percent"):
             return "fractions-decimals-percents"
+        case FromPicture():
+            return "read-from-pictures"
         case Simplify():
             return "simplified"
         case Rounding():

@@ -2,12 +2,15 @@
 
 from keen_slate.core.machine.engine import Derivation, Rule, Step
 from keen_slate.core.machine.goals import GoalId
-from keen_slate.core.machine.side_work import SetOut
+from keen_slate.core.machine.side_work import Calculation, SetOut
 from keen_slate.core.notation.layout import MINUS
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.problem.paper import Columns, digits_value
 from keen_slate.core.problem.tree import Expr, Path, Split, Sum, Term, at_path, children, is_numeral, same_value
+from keen_slate.core.rules.in_the_head import IN_THE_HEAD
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.saying import calculating
+from keen_slate.core.saying.say import Say
 from keen_slate.core.working.boards.grid import Board, Drawing
 from keen_slate.core.working.boards.sums import Ground, work_columns
 
@@ -140,7 +143,11 @@ class _Stack:
             self._end(step)
 
     def _end(self, step: Step) -> None:
-        self.drawing.end(step.said, step.by.question if isinstance(step.by, Rule) else "")
+        said, rule = step.said, step.by if isinstance(step.by, Rule) else None
+        beside = tuple(s.text for s in step.side if isinstance(s, Calculation))
+        if said is not None and beside and rule is not None and rule.choice in IN_THE_HEAD:
+            said = Say.of(calculating.done_in_the_head, said=said, calculations=beside)
+        self.drawing.end(said, rule.question if rule is not None else "")
 
     def _set_down(self) -> None:
         """Every number of the stage in its columns, with the signs and the line."""

@@ -7,6 +7,7 @@ from keen_slate.core.numbers.forms import MixedNumber, Whole
 from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, LongQuotient, Moving
 from keen_slate.core.problem.tree import Convert, at_path, children, is_numeral
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.rules.long_quotients import can_be_short
 from keen_slate.core.working.boards.fractions import draw_fractions
 from keen_slate.core.working.boards.grid import Board, Drawing, Kind, labelled
 from keen_slate.core.working.boards.primes import draw_ladder, draw_primes, draw_trees
@@ -114,7 +115,7 @@ def board_beside(beside: SetOut | PrimeFactors, school: School, step: int) -> Bo
             draw_area(drawing, start, inner, step)
         case LongQuotient():
             drawing = Drawing("quotient")
-            short = school["long-quotients"] == "short" and len(str(start.divisor)) == 1
+            short = school["long-quotients"] == "short" and can_be_short(start)
             draw_quotient(drawing, start, inner, step, short=short)
         case Moving():
             drawing = Drawing("places")

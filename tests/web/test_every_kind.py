@@ -1,0 +1,84 @@
+"""Every kind of number with every operation and every task, through all that the places ask for: the sheet, its
+pictures, the second look, the lesson, the handout. None of it breaks down, whatever the numbers do not come to."""
+
+import unittest
+from itertools import product
+from uuid import UUID
+
+from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.services.lessons import lesson_item
+from keen_slate.services.printing import Item, item_data
+from keen_slate.services.shapes.line_up import Task
+from keen_slate.services.shapes.printing import PrintRequest
+from keen_slate.services.shapes.work import Edits, WorkRequest
+from keen_slate.services.work.compared import ways
+from keen_slate.services.work.looked_at import look
+from keen_slate.services.work.pictures import pictures
+from keen_slate.services.work.shown import work_out
+from keen_slate.store.models import Example
+from tests.support.searching import DEEP
+
+NUMBERS = ("2/3", "5/4", "1 2/5", "3", "7", "0.4", "2.75", "0.(3)", "1.1(6)", "40%", "0.07", "4/1")
+TASKS = (
+    "{} as a decimal", "{} as a fraction", "{} as a percent", "{} as a mixed number", "simplify {}", "expand {}",
+    "round {} to 1 place", "estimate {} + 2.8", "estimate {} × 4.1", "compare {} and 0.6", "order {}; 2/5; 0.9",
+    "? + {} = 4", "{} × ? = 6", "{} = ?/12", "increase {} by 15%", "read {} from strips", "read {} from discs",
+    "read {} from a number line", "read {} from a hundred square", "read {} from a number line in 4 spaces",
+    "{} ÷ 4 with a remainder", "3 × ({} − 0.1)", "−{} + 1/2", "{} of 60", "how many {} in 5", "subtract {} from 8",
+)  # fmt: skip
+PRINTED = tuple(PrintRequest(kind=kind) for kind in ("bare", "worked", "teacher"))
+
+
+class EveryKind(unittest.TestCase):
+    def test_sums(self) -> None:
+        self.tried(self.pairs("+"), 100)
+
+    def test_differences(self) -> None:
+        self.tried(self.pairs("−"), 100)
+
+    def test_products(self) -> None:
+        self.tried(self.pairs("×"), 100)
+
+    def test_quotients(self) -> None:
+        self.tried(self.pairs("÷"), 100)
+
+    def test_tasks(self) -> None:
+        self.tried([task.format(number) for task in TASKS for number in NUMBERS], 150)
+
+    def pairs(self, sign: str) -> list[str]:
+        return [f"{a} {sign} {b}" for a, b in product(NUMBERS, NUMBERS)]
+
+    def tried(self, texts: list[str], at_least: int) -> None:
+        readable = [text for text in texts if self.is_readable(text)]
+        self.assertGreater(len(readable), at_least)
+        for text in readable:
+            with self.subTest(text=text):
+                self.through_all_places(text)
+
+    def is_readable(self, text: str) -> bool:
+        try:
+            read(text)
+        except UnreadableProblem:
+            return False
+        return True
+
+    def through_all_places(self, text: str) -> None:
+        request = WorkRequest(text=text)
+        worked = work_out(request)
+        self.assertTrue(worked.lines[-1].notation.text)
+        drawn = [p for line in pictures(request).lines for p in line.pictures]
+        self.assertTrue(all(p.svg.startswith("<svg") and p.told.endswith(".") for p in drawn))
+        look(request)
+        if DEEP or len(text) % 4 == 0:
+            self.assertTrue(ways(request).facets)  # every choice of every school, drawn
+        example = Example(
+            id=UUID(int=1), problem=read(text).text(), school={}, task=Task().model_dump(), edits=Edits().model_dump()
+        )
+        self.assertEqual(lesson_item(example, {}).answer, worked.answer)
+        item = Item(problem=read(text).text(), school={}, task=Task(), edits=Edits(), liked=[])
+        for asked in PRINTED:
+            self.assertTrue(item_data(1, item, asked, {})["problem"]["alt"])
+
+
+if __name__ == "__main__":
+    unittest.main()
