@@ -63,3 +63,9 @@ def place_text(place: Place) -> str:
     """
     year = "key stage 3" if place.year >= KEY_STAGE_3 else f"year {place.year}"
     return f"CCSS {place.standard} (grade {place.grade}), England {year}"
+
+
+STORIES = Place("4.OA.A.2", 4)
+STORIES_IN_STEPS = Place("4.OA.A.3", 5)
+STORY_REMAINDERS = Place("4.OA.A.3", 6)
+UNITS_CONVERTED = Place("5.MD.A.1", 5)

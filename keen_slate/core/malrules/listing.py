@@ -20,9 +20,11 @@ from keen_slate.core.malrules import (
     remainders,
     rounding,
     signs,
+    stories,
 )
 
 MAL_RULES: tuple[MalRule, ...] = (
+    *stories.MAL_RULES,
     *common_denominators.MAL_RULES,
     *carrying.MAL_RULES,
     *regrouping.MAL_RULES,

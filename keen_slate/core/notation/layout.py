@@ -13,7 +13,7 @@ from itertools import pairwise
 from typing import Any, Literal
 
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
-from keen_slate.core.notation.units import TwoUnits, units_in
+from keen_slate.core.notation.units import TwoUnits, one_and_many, units_in
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,
@@ -36,6 +36,7 @@ from keen_slate.core.problem.tree import (
     FromPicture,
     Gap,
     Group,
+    InStory,
     Left,
     Negative,
     Path,
@@ -49,6 +50,7 @@ from keen_slate.core.problem.tree import (
     children,
     columns_as_sum,
     evaluate,
+    is_numeral,
     long_product_as_sum,
     long_quotient_as_sum,
     moving_as_product,
@@ -326,6 +328,18 @@ class _Setter:
         times, sign = _BETWEEN["×"], _BETWEEN[MINUS if expr.minus else "+"]
         return Over(Row((a, times, d, sign, c, times, b)), Row((b, times, d)))
 
+    def in_story(self, expr: InStory, at: Path | None, _labelled: bool) -> Node:
+        """The calculation in hand; else what was found last; else the names of what is asked, with a blank."""
+        unit = expr.unit
+        if expr.now is not None and is_numeral(expr.now) and evaluate(expr.now) == 1:
+            unit = one_and_many(unit)[0]
+        here = _Setter(self.manner.labelled(unit))
+        if expr.now is not None:
+            return here.part(expr.now, at, 0, labelled=bool(expr.unit))
+        if expr.found:
+            return here.set(expr.found[-1][1], None, labelled=bool(expr.unit))
+        return _joined((Row((Words(name), Sign("=", "equals"), _EMPTY)) for name in expr.situation.asked), Words("; "))
+
     def gap(self, expr: Gap, _at: Path | None, _labelled: bool) -> Node:
         if expr.is_alone:
             return _EMPTY
@@ -387,11 +401,12 @@ _SETTING: dict[type, _Setting] = {
     Comparison: _Setter.comparison,
     Chain: _Setter.chain,
     Common: _Setter.common,
+    InStory: _Setter.in_story,
 }
 _HOLDING = frozenset(
     (
         Negative, Sum, Product, Group, Split, Columns, LongProduct, AreaProduct, LongQuotient, Moving, Convert,
-        Simplify, Rounding, Left, Estimating, Comparison, Chain, Common,
+        Simplify, Rounding, Left, Estimating, Comparison, Chain, Common, InStory,
     )
 )  # fmt: skip
 """What holds its amounts inside, where they get their labels."""

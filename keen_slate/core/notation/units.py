@@ -78,6 +78,53 @@ PIECES = frozenset(n for noun in _PIECES.split() for n in (noun, _plural(noun)))
 """Things that are counted; a teacher's own stand beside them."""
 
 
+_ONE_OF = {plural: noun for noun, plural in _PLURALS.items()} | {
+    _plural(noun): noun for noun in _PIECES.split() if noun not in _PLURALS
+}
+_WORDS = {
+    names.split()[i]: (names.split()[i], names.split()[i + 1])
+    for units in _MEASURES.values()
+    for names, _ in units
+    for i in range(len(names.split()) - 1)
+    if names.split()[i + 1] in (names.split()[i] + "s", {"foot": "feet", "inch": "inches"}.get(names.split()[i]))
+}
+_WORDS |= {many: pair for pair in list(_WORDS.values()) for many in pair[1:]}
+_WORDS |= dict.fromkeys(("penny", "pence"), ("penny", "pence"))
+_VOWELS = ("a", "e", "i", "o", "u", "hour", "heir", "honest")
+_NO_VOWELS = ("uni", "use", "eu", "one")
+
+
+def one_and_many(unit: str) -> tuple[str, str]:
+    """A unit of one and of more than one. Signs do not change; of a word that is not known, the last noun does.
+
+    >>> one_and_many("boards"), one_and_many("metre"), one_and_many("m"), one_and_many("barrow loads")
+    (('board', 'boards'), ('metre', 'metres'), ('m', 'm'), ('barrow load', 'barrow loads'))
+    """
+    before, space, noun = unit.rpartition(" ")
+    if noun in _WORDS:
+        one, many = _WORDS[noun]
+    elif noun in UNITS or not noun.isalpha():
+        one = many = noun
+    elif noun in _ONE_OF:
+        one, many = _ONE_OF[noun], noun
+    elif noun.endswith("ies") and len(noun) > 4:
+        one, many = noun[:-3] + "y", noun
+    elif noun.endswith("s") and not noun.endswith("ss"):
+        one, many = noun[:-1], noun
+    else:
+        one, many = (
+            noun,
+            noun[:-1] + "ies" if noun.endswith("y") and noun[-2:-1] not in tuple("aeiou") else _plural(noun),
+        )
+    return before + space + one, before + space + many
+
+
+def with_article(noun: str) -> str:
+    """``a board``, ``an hour``."""
+    vowel = noun.startswith(_VOWELS) and not noun.startswith(_NO_VOWELS)
+    return f"{'an' if vowel else 'a'} {noun}"
+
+
 ANY_UNIT = "*"
 """Among a teacher's own units: every word is one, as in a problem that has been read before."""
 

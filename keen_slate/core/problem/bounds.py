@@ -71,3 +71,6 @@ MAX_VALUE_DIGITS = 60
 LONGEST_ON_PAPER = 9
 """Digits of a sum, of both factors together, and half of those of a division that is set out on paper: what fits
 between two margins, and some thirty strokes."""
+
+MAX_STORY = 2000
+"""Characters in one story with its names and equations: a third of a page, a table of ten rows with it."""

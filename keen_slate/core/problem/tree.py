@@ -33,6 +33,7 @@ from keen_slate.core.problem.paper import (
     digits_value,
     power_of_ten,
 )
+from keen_slate.core.problem.situation import Calculation, Reading, Situation, plan_from, read_as, worked_through
 
 Path = tuple[int, ...]
 
@@ -293,8 +294,44 @@ class Chain:
     total: int = 0
 
 
+@dataclass(frozen=True, slots=True)
+class InStory:
+    """A situation in words as far as it is worked: the numbers ``found`` by the names of their quantities, and the
+    calculation ``now`` in hand, which gives ``target`` once it is read as the story needs. ``unit`` is the label of
+    what is in hand, or was found last."""
+
+    situation: Situation
+    found: tuple[tuple[str, "Expr"], ...] = ()
+    target: str = ""
+    reading: Reading = "exact"
+    now: "Expr | None" = None
+    unit: str = ""
+
+    def values(self) -> dict[str, Fraction]:
+        """Every value that follows from what is given and found, by names. Raises NoPlan, ZeroDivisionError."""
+        known = {name: evaluate(number) for name, number in self.found}
+        if self.now is not None:
+            known[self.target] = read_as(evaluate(self.now), self.reading)
+        return worked_through(self.situation, known)
+
+    def answers(self) -> tuple[Fraction, ...]:
+        """What is asked, in the order of the questions."""
+        values = self.values()
+        return tuple(values[asked] for asked in self.situation.asked)
+
+    @property
+    def known(self) -> frozenset[str]:
+        """The names of all that is given or found."""
+        return frozenset(self.situation.given) | {name for name, _ in self.found}
+
+    def next(self) -> Calculation | None:
+        """What is to be calculated next; None where all that is asked is known."""
+        plan = plan_from(self.situation, self.known)
+        return plan[0] if plan else None
+
+
 Working = Negative | Sum | Product | Power | Group | Split | CrossProducts | OnPaper
-Asked = Gap | Convert | FromPicture | Simplify | Rounding | Estimating | Comparison | Chain | Left | Common
+Asked = Gap | Convert | FromPicture | Simplify | Rounding | Estimating | Comparison | Chain | Left | Common | InStory
 Expr = Numeral | Working | Asked
 
 
@@ -448,6 +485,8 @@ def same_value(a: Expr, b: Expr) -> bool:
     """Whether two states say the same: of one value, the same numbers compared, blanks filled alike."""
     if isinstance(a, Comparison) and isinstance(b, Comparison):
         return sorted(evaluate(i) for i in a.items) == sorted(evaluate(i) for i in b.items) and _judged_rightly(b)
+    if isinstance(a, InStory) and isinstance(b, InStory):
+        return a.answers() == b.answers()
     if isinstance(a, Chain) and isinstance(b, Chain):
         if a.equals is not None and b.equals is not None and not same_value(a.equals, b.equals):
             return False
@@ -590,9 +629,15 @@ _RATIOS: dict[type, Callable[[Any], tuple[int, int]]] = {
     Left: lambda e: _ratio(e.of),
     Estimating: lambda e: _ratio(e.of if e.rounded else _in_round_numbers(e.of, e)),
     Gap: _no_ratio,
+    InStory: lambda e: _story_ratio(e),
     Comparison: _no_ratio,
     Chain: _no_ratio,
 }
+
+
+def _story_ratio(expr: InStory) -> tuple[int, int]:
+    answer = expr.answers()[-1]
+    return answer.numerator, answer.denominator
 
 
 def number_for(value: Fraction) -> Expr:
@@ -628,6 +673,7 @@ _CHILDREN: dict[type, Callable[[Any], tuple[Expr, ...]]] = {
     Chain: lambda e: (e.equals,) if e.equals is not None else (),
     LongProduct: lambda e: (e.adding,) if e.adding is not None else (),
     AreaProduct: lambda e: (e.adding,) if e.adding is not None else (),
+    InStory: lambda e: (e.now,) if e.now is not None else (),
 }
 
 
@@ -662,6 +708,8 @@ def with_child(expr: Expr, index: int, new: Expr) -> Expr:
             return replace(expr, equals=new)
         case LongProduct() | AreaProduct():
             return replace(expr, adding=new)
+        case InStory():
+            return replace(expr, now=new)
         case _:
             raise ValueError(f"{expr!r} has no child {index}")
 

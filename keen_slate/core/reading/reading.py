@@ -17,7 +17,7 @@ from typing import Literal
 from keen_slate.core.notation.layout import sign_between
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.text import FROM_PICTURES, problem_text, text_of
-from keen_slate.core.notation.units import MONEY, are_same, two_units, units_in
+from keen_slate.core.notation.units import are_same, two_units
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole, whole_and_part
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, blanks_of, solve
@@ -31,7 +31,6 @@ from keen_slate.core.problem.from_picture import (
     unseen,
 )
 from keen_slate.core.problem.tree import (
-    MEASURE,
     REMAINDER,
     Chain,
     Common,
@@ -43,6 +42,7 @@ from keen_slate.core.problem.tree import (
     FromPicture,
     Gap,
     Group,
+    InStory,
     Negative,
     Product,
     Rounding,
@@ -67,9 +67,11 @@ from keen_slate.core.reading.percents import (
     is_percent_blank,
     without_sign,
 )
+from keen_slate.core.reading.story_form import Story, is_story_form, read_story
 from keen_slate.core.reading.tokens import UnreadableProblem, tokens_of
 from keen_slate.core.reading.workable import refuse_the_unworkable, usual_unit, with_divisors_left
-from keen_slate.core.saying import reading_off, unreadable
+from keen_slate.core.rules.asked_form import answered_as
+from keen_slate.core.saying import reading_off, telling, unreadable
 from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.words import piece
 
@@ -85,7 +87,7 @@ class Problem:
 
     ``claim`` is whether what is claimed of it is true, where a whole statement was typed: ``2/5 + 1/4 = 3/9``;
     ``claimed`` is its sign and what stands behind it. ``common`` is the common bottom that is to be worked with, where
-    one was named that fits; 0 where none was.
+    one was named that fits; 0 where none was. ``story`` is the text of a problem that is told in words.
     """
 
     expr: Expr
@@ -94,6 +96,7 @@ class Problem:
     claim: Claim = ""
     claimed: tuple[str, Expr] | None = None
     common: int = 0
+    story: Story | None = None
 
     def text(self, manner: Manner = USUAL_MANNER) -> str:
         """The problem as it reads back, with what is asked and its label.
@@ -101,6 +104,8 @@ class Problem:
         >>> read("2 3/4m+1 1/2 m").text()
         '2 3/4 m + 1 1/2 m'
         """
+        if self.story is not None:
+            return self.story.form(manner)
         amounts = manner.labelled(self.label)
         if self.claimed is not None:
             said = self.expr.written[0] if isinstance(self.expr, Comparison) else self.expr
@@ -174,6 +179,8 @@ def read(
     >>> read("6¼ − 2 5/6").expr == read(" 6 1/4-2 5/6 ").expr
     True
     """
+    if not answer and is_story_form(text):
+        return in_story(read_story(text, lambda amount: _amount(amount, decimal_comma)))
     if len(text) > bounds.MAX_TEXT:
         raise UnreadableProblem(Say.of(unreadable.too_long, length=len(text), limit=bounds.MAX_TEXT), bounds.MAX_TEXT)
     if not answer and (number := _NUMBERED.match(text)) and number.end() < len(text):
@@ -182,6 +189,24 @@ def read(
         note = Say.of(unreadable.note_exercise_number, number=number.group().strip())
         return replace(problem, notes=(note, *problem.notes))
     return _Part(text, decimal_comma, units, repeating="any" if answer else "none").whole()
+
+
+def in_story(story: Story) -> Problem:
+    """A story as a problem: its label is the unit of what is asked last."""
+    situation = story.measured
+    return Problem(InStory(situation), situation.quantity(situation.asked[-1]).unit, story=story)
+
+
+_AMOUNT = re.compile(r"\s*([$£€]?)\s*([\d.,/½¼¾⅓⅔⅛⅜⅝⅞⅙⅚⅕⅖⅗⅘\s]*)(.*?)\s*", re.DOTALL)
+
+
+def _amount(text: str, decimal_comma: bool) -> tuple[Expr, str]:
+    """An amount of a story: its number, and the words behind it as its unit."""
+    found = _AMOUNT.fullmatch(text)
+    money, number, words = found.groups() if found else ("", "", text)
+    if not number.strip() or (words and not all(c.isalpha() or c in " -²³" for c in words)):
+        raise UnreadableProblem(Say.of(telling.slot_unread, slot=text.strip()[:60]), 0)
+    return read(number, decimal_comma=decimal_comma, answer=True).expr, money or words
 
 
 def read_side(text: str, *, decimal_comma: bool = False, units: frozenset[str] = frozenset()) -> Problem:
@@ -394,21 +419,8 @@ class _Part:
         return Problem(expr, found.unit, notes + _notes_on_percents(expr))
 
     def in_money(self, problem: Problem) -> Problem:
-        """Money keeps two places, and is rounded to them where it does not come out; what stands in two units is
-        answered in them, and a product of a decimal stays a decimal where it ends."""
-        expr = problem.expr
-        if (two := units_in(problem.label)) is not None and not is_numeral(expr):
-            return replace(problem, expr=Convert(expr, f"{MEASURE}{two.size}"))
-        if problem.label not in MONEY and _stays_decimal(expr):
-            return replace(problem, expr=Convert(expr, "kept-decimal"))
-        if problem.label not in MONEY or is_numeral(expr):
-            return problem
-        value = evaluate(expr)
-        if (value * 100).denominator > 1:
-            return replace(problem, expr=Rounding(expr, Fraction(1, 100)))
-        if value.denominator == 1 and all(isinstance(e, Whole) for e in walk(expr) if is_numeral(e)):
-            return problem
-        return replace(problem, expr=Convert(expr, "money"))
+        """The answer in the form that its label asks for."""
+        return replace(problem, expr=answered_as(problem.expr, problem.label))
 
     def wrapped(
         self,
@@ -587,18 +599,6 @@ class _Part:
         if is_numeral(first):
             first, second = second, first
         return Problem(first, label, (note,), claim, (sign, second))
-
-
-def _stays_decimal(expr: Expr) -> bool:
-    """Whether a decimal is multiplied or divided by a fraction, and the answer is a decimal that ends."""
-    if not isinstance(expr, Product) or any(not is_numeral(f.expr) for f in expr.factors):
-        return False
-    kinds = {type(f.expr) for f in expr.factors}
-    return (
-        DecimalNumeral in kinds
-        and len(kinds - {DecimalNumeral, Whole}) > 0
-        and decimal_places(evaluate(expr)) is not None
-    )
 
 
 def _as_labelled_side(expr: Expr) -> Expr | None:

@@ -20,6 +20,7 @@ from keen_slate.core.rules import (
     reading_off,
     signs,
     simplifying,
+    stories,
 )
 
 PLANS = (
@@ -86,6 +87,7 @@ RULES = (
     *multiplying.RULES,
     *operations.RULES,
     *reading_off.RULES,
+    *stories.RULES,
     *signs.RULES,
     *simplifying.RULES,
 )

@@ -31,6 +31,7 @@ from keen_slate.core.problem.tree import (
     Expr,
     FromPicture,
     Group,
+    InStory,
     Left,
     Negative,
     Path,
@@ -73,6 +74,8 @@ def answer(expr: Expr) -> Opening:
             return None if expr.note == "done" else ("fill", ())
         case Left():
             return None
+        case InStory():
+            return in_story(expr)
         case FromPicture():
             return ("read-line" if expr.picture == "jumps" else "read-picture"), ()
         case Estimating(rounded=False):
@@ -87,6 +90,16 @@ def answer(expr: Expr) -> Opening:
         return ("put-into-signs" if "told" in getattr(expr, "marks", ()) else "work-out"), ()
     at: Path = (0,) if isinstance(expr, Negative) else ()
     return ("finish", at) if finish(expr.of if isinstance(expr, Negative) else expr) else None
+
+
+def in_story(expr: InStory) -> Opening:
+    """The next calculation, worked like any problem; what it comes to read as the story needs, and put by."""
+    if expr.now is None:
+        return None if expr.next() is None else ("choose-calculation", ())
+    inner = answer(expr.now)
+    if inner is not None:
+        return inner[0], (0, *inner[1])
+    return ("put-by" if expr.reading == "exact" else "read-remainder"), ()
 
 
 def in_measures(number: Expr, at: Path, size: int) -> Opening:

@@ -17,6 +17,7 @@ from keen_slate.core.problem.tree import (
     CrossProducts,
     Estimating,
     Expr,
+    InStory,
     Left,
     Negative,
     Path,
@@ -111,6 +112,8 @@ class Line:
         if self.step is None or self.is_question or isinstance(self.expr, (Chain, Comparison)):
             return ""
         before, wrote = at_path(self.step.before, self.step.at), self.step.wrote
+        if isinstance(before, InStory) and before.now is None:  # a calculation of its own begins
+            return ""
         if isinstance(before, (Rounding, Estimating)):
             return sign_of_answer(before, wrote.of if isinstance(wrote, Estimating) else wrote)
         return "="
@@ -145,6 +148,8 @@ class Working:
     def answer(self) -> Expr:
         """What was found: a number, or the comparison or chain as it stands at the end."""
         end = self.derivation.end
+        if isinstance(end, InStory) and end.found:
+            return end.found[-1][1]
         while isinstance(end, (Convert, Simplify, Rounding, Estimating, Left)):
             end = end.of
         if isinstance(end, Negative) and isinstance(end.of, Left):

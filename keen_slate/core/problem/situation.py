@@ -1,0 +1,220 @@
+"""A situation in words: quantities, what holds between them, and what is asked, in order.
+
+Two forms of relation carry every kind of story: a whole is the *sum* of its parts (join, take, compare, part of a
+whole), or a total is the *product* of one and how many (groups, sharing, how many fit, a fraction of, a rate). The
+plan of calculation is derived from them alone, one operation at a time. Numbers are values here; their units are the
+stories' business.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from fractions import Fraction
+from functools import lru_cache
+from math import ceil, floor
+from typing import Literal
+
+from keen_slate.core.numbers.forms import Numeral
+
+Form = Literal["sum", "product"]
+
+Reading = Literal["exact", "up", "down"]
+"""How a number of whole ones is read where they do not come out even: shared on, one more, or only those that are
+full."""
+
+Operation = Literal["add", "take", "times", "per", "fits"]
+"""``per`` divides a total by how many there are, ``fits`` by how much one is."""
+
+
+@dataclass(frozen=True, slots=True)
+class Quantity:
+    """An amount by its name. ``given`` is its number where the story tells it; ``unit`` its label, ``per`` the thing of
+    which it is the amount of one (a rate: litres per hour)."""
+
+    name: str
+    given: Numeral | None = None
+    unit: str = ""
+    per: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Relation:
+    """``total`` is the sum of ``parts``, or the product of one and how many of them.
+
+    ``kind`` names the kind of story. Of a product ``reading`` says what becomes of a number that is not whole, and
+    ``rest`` names what is left over (down) or still free (up).
+    """
+
+    kind: str
+    form: Form
+    total: str
+    parts: tuple[str, ...]
+    reading: Reading = "exact"
+    rest: str = ""
+
+    @property
+    def names(self) -> tuple[str, ...]:
+        return (self.total, *self.parts, *((self.rest,) if self.rest else ()))
+
+
+@dataclass(frozen=True, slots=True)
+class Calculation:
+    """One operation of a plan: what it gives, what it is made of, and the relation that it comes of."""
+
+    gives: str
+    operation: Operation
+    of: tuple[str, ...]
+    relation: Relation
+    reading: Reading = "exact"
+
+    def worth(self, values: Mapping[str, Fraction]) -> Fraction:
+        """Its value, read as the story needs. Raises ZeroDivisionError where it divides by 0."""
+        first, *others = (values[name] for name in self.of)
+        match self.operation:
+            case "add":
+                return first + sum(others, Fraction(0))
+            case "take":
+                return first - others[0]
+            case "times":
+                return first * others[0]
+            case "per" | "fits":
+                return read_as(first / others[0], self.reading)
+
+
+def read_as(value: Fraction, reading: Reading) -> Fraction:
+    """A number of whole ones as the story needs it.
+
+    >>> read_as(Fraction(35, 8), "up"), read_as(Fraction(35, 8), "down")
+    (Fraction(5, 1), Fraction(4, 1))
+    """
+    match reading:
+        case "up":
+            return Fraction(ceil(value))
+        case "down":
+            return Fraction(floor(value))
+        case "exact":
+            return value
+
+
+@dataclass(frozen=True, slots=True)
+class Situation:
+    """``asked`` are names of quantities in the order of the questions."""
+
+    quantities: tuple[Quantity, ...]
+    relations: tuple[Relation, ...]
+    asked: tuple[str, ...]
+
+    def quantity(self, name: str) -> Quantity:
+        """The quantity of that name; one found on the way has only its name."""
+        return next((q for q in self.quantities if q.name == name), Quantity(name))
+
+    @property
+    def given(self) -> dict[str, Fraction]:
+        return {q.name: q.given.value for q in self.quantities if q.given is not None}
+
+
+class NoPlan(ValueError):
+    """What is asked does not follow from what is given; ``asked`` is its name."""
+
+    def __init__(self, asked: str) -> None:
+        super().__init__(f"{asked} does not follow from what is given")
+        self.asked = asked
+
+
+def together(names: tuple[str, ...]) -> str:
+    """The name of what several parts make, found on the way to another one."""
+    return " + ".join(names)
+
+
+def ways_to(relation: Relation, unknown: str) -> tuple[Calculation, ...]:
+    """The operations that give one quantity of a relation when the others are known; none where there is no way.
+
+    >>> beds = Relation("part-whole", "sum", "all", ("a", "b", "c"))
+    >>> [(c.operation, c.of) for c in ways_to(beds, "b")]
+    [('add', ('a', 'c')), ('take', ('all', 'a + c'))]
+    """
+
+    def by(gives: str, operation: Operation, *of: str, reading: Reading = "exact") -> Calculation:
+        return Calculation(gives, operation, of, relation, reading)
+
+    if relation.form == "sum":
+        if unknown == relation.total:
+            return (by(unknown, "add", *relation.parts),)
+        others = tuple(p for p in relation.parts if p != unknown)
+        if len(others) == 1:
+            return (by(unknown, "take", relation.total, others[0]),)
+        return (by(together(others), "add", *others), by(unknown, "take", relation.total, together(others)))
+    each, count = relation.parts
+    total, rest = relation.total, relation.rest
+    used = f"{count} × {each}"
+    if unknown == rest:
+        product = by(used, "times", each, count)
+        ends = (total, used) if relation.reading == "down" else (used, total)
+        return (product, by(unknown, "take", *ends))
+    if unknown == count:
+        return (by(unknown, "fits", total, each, reading=relation.reading),)
+    if unknown == total and relation.reading == "exact":
+        return (by(unknown, "times", each, count),)
+    if unknown == each and relation.reading == "exact":
+        return (by(unknown, "per", total, count),)
+    if unknown == total and rest and relation.reading == "down":
+        return (by(used, "times", each, count), by(unknown, "add", used, rest))
+    if unknown == each and rest and relation.reading == "down":
+        return (by(f"{total} − {rest}", "take", total, rest), by(unknown, "per", f"{total} − {rest}", count))
+    return ()
+
+
+def needed_for(calculations: tuple[Calculation, ...]) -> frozenset[str]:
+    """What has to be known before a row of calculations can be done."""
+    made = {c.gives for c in calculations}
+    return frozenset(name for c in calculations for name in c.of) - made
+
+
+@lru_cache(maxsize=1024)
+def plan_of(situation: Situation) -> tuple[Calculation, ...]:
+    """The fewest calculations that lead from what is given to what is asked, in order. Raises NoPlan."""
+    return plan_from(situation, frozenset(situation.given))
+
+
+@lru_cache(maxsize=4096)
+def plan_from(situation: Situation, known: frozenset[str]) -> tuple[Calculation, ...]:
+    """The same where so much is known already."""
+    cost: dict[str, int] = dict.fromkeys(known, 0)
+    best: dict[str, tuple[Calculation, ...]] = {}
+    for _ in range(len(situation.quantities) + len(situation.relations)):
+        changed = False
+        for relation in situation.relations:
+            for name in relation.names:
+                ways = ways_to(relation, name)
+                needed = needed_for(ways)
+                if name in known or not ways or not needed <= cost.keys():
+                    continue
+                costs = len(ways) + sum(cost[n] for n in needed)
+                if costs < cost.get(name, costs + 1):
+                    cost[name], best[name], changed = costs, ways, True
+        if not changed:
+            break
+    plan: list[Calculation] = []
+    done = set(known)
+
+    def find(name: str) -> None:
+        if name in done:
+            return
+        if name not in best:
+            raise NoPlan(name)
+        for needed in (n for c in best[name] for n in c.of if n not in {c.gives for c in best[name]}):
+            find(needed)
+        plan.extend(c for c in best[name] if c.gives not in done)
+        done.update(c.gives for c in best[name])
+
+    for asked in situation.asked:
+        find(asked)
+    return tuple(plan)
+
+
+def worked_through(situation: Situation, known: Mapping[str, Fraction]) -> dict[str, Fraction]:
+    """Every value that the plan comes to from what is given, or found, or found wrongly. Raises NoPlan and
+    ZeroDivisionError."""
+    values = {**situation.given, **known}
+    for calculation in plan_from(situation, frozenset(values)):
+        values[calculation.gives] = calculation.worth(values)
+    return values

@@ -1,0 +1,48 @@
+"""Why a story cannot be taken as it is told, and what to do."""
+
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.saying.story_kinds import KINDS
+from keen_slate.core.saying.words import listed
+
+
+def story_too_long(_: Manner, length: int, limit: int) -> str:
+    return f"This story is {length:,} characters long. Keep one to {limit:,}."
+
+
+def three_parts(_: Manner) -> str:
+    return (
+        "A story in one line has three parts with | between: the text with its amounts in square brackets, "
+        "what holds between them, and what is asked."
+    )
+
+
+def slot_unread(_: Manner, slot: str) -> str:
+    return f"I cannot read [{slot}]. Write the name and the amount, such as [bed A = 3 3/4 m]."
+
+
+def slot_unknown(_: Manner, name: str) -> str:
+    return f"I do not know “{name}” yet. Give its amount where it stands first, such as [{name} = 3 3/4 m]."
+
+
+def relation_unread(_: Manner, relation: str) -> str:
+    kinds = listed([kind.id for kind in KINDS if kind.id != "convert"], "or")
+    return (
+        f"I cannot read “{relation}”. Write a kind and an equation, such as “join: all = first + second” or "
+        f"“groups: all = one × how many”. The kinds are {kinds}."
+    )
+
+
+def asked_unknown(_: Manner, name: str) -> str:
+    return f"“{name}” is asked for, but nothing says what holds of it. Put it into one of the equations."
+
+
+def asked_is_given(_: Manner, name: str) -> str:
+    return f"“{name}” is asked for, and the text gives it. Ask for another quantity."
+
+
+def does_not_follow(_: Manner, asked: str) -> str:
+    return f"“{asked}” does not follow from what is told. Add what is missing, or ask for something else."
+
+
+def units_apart(_: Manner, one: str, other: str) -> str:
+    return f"I cannot put {one} and {other} together: they do not measure the same. Change a unit or the equation."
