@@ -6,8 +6,8 @@ from keen_slate.core.curriculum.places import STORIES, STORIES_IN_STEPS, STORY_R
 from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import MalRule, Move
 from keen_slate.core.numbers.forms import Numeral, Percent, Whole
-from keen_slate.core.problem.situation import Calculation, Operation, read_as
-from keen_slate.core.problem.tree import Expr, InStory, Sum, Term, evaluate, is_numeral
+from keen_slate.core.problem.situation import Calculation, Operation, in_decimals, read_as
+from keen_slate.core.problem.tree import Expr, InStory, Sum, Term, decimal_or_number, evaluate, is_numeral
 from keen_slate.core.rules.stories import begun, finished, number_of, written
 
 
@@ -89,19 +89,18 @@ def first_step_only(expr: Expr) -> Move | None:
 def other_quantity(expr: Expr) -> Move | None:
     """The number that was found last is what was asked, and what belongs to it is answered: what is left for how many.
 
-    >>> boxes = "[all = 30 eggs] [box = 12 eggs] | fit: all = box × boxes + left | boxes"
+    >>> boxes = "[all = 30 eggs] [box = 12 eggs] | fit: all = box × boxes (down) | boxes"
     >>> text_of(other_quantity(read(boxes).expr).after)
     '6'
     """
     state, calculation = _next(expr)
-    relation = calculation.relation
-    if not relation.rest or calculation.operation != "fits" or calculation.gives not in state.situation.asked:
+    asked = state.situation.asked
+    if calculation.reading == "exact" or calculation.gives not in asked or calculation.relation.rest in asked:
         return None
     total, one = (evaluate(number_of(state, n)) for n in calculation.of)
     rest = total - one * read_as(total / one, "down")
-    if relation.reading != "down" or rest.denominator != 1 or relation.rest in state.situation.asked:
-        return None
-    return Move(begun(state, replace(calculation, reading="exact"), Whole(int(rest))))
+    left = decimal_or_number(rest, decimals=in_decimals(state.situation))
+    return Move(begun(state, replace(calculation, reading="exact"), left)) if rest else None
 
 
 def not_converted(expr: Expr) -> Move | None:
@@ -131,7 +130,7 @@ def converted_the_wrong_way(expr: Expr) -> Move | None:
     factor = calculation.relation.parts[0]
     amount = next(n for n in calculation.of if n != factor)
     operation: Operation = "per" if calculation.operation == "times" else "times"
-    return _instead(state, calculation, operation, (amount, factor))
+    return _instead(state, calculation, operation, (factor, amount) if operation == "times" else (amount, factor))
 
 
 def one_left_out(expr: Expr) -> Move | None:

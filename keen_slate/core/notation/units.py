@@ -58,14 +58,14 @@ _PIECES = (
 )
 _PLURALS = {
     "leaf": "leaves", "loaf": "loaves", "shelf": "shelves", "child": "children", "person": "people",
-    "potato": "potatoes", "tomato": "tomatoes", "penny": "pennies",
+    "potato": "potatoes", "tomato": "tomatoes", "penny": "pennies", "fish": "fish", "lorry": "lorries",
 }  # fmt: skip
 
 
 def _plural(noun: str) -> str:
     if noun in _PLURALS:
         return _PLURALS[noun]
-    return noun + ("es" if noun.endswith(("x", "sh", "ch", "ss")) else "s")
+    return noun + ("es" if noun.endswith(("x", "sh", "ch", "s")) else "s")
 
 
 UNITS: dict[str, Unit] = {
@@ -117,6 +117,22 @@ def one_and_many(unit: str) -> tuple[str, str]:
             noun[:-1] + "ies" if noun.endswith("y") and noun[-2:-1] not in tuple("aeiou") else _plural(noun),
         )
     return before + space + one, before + space + many
+
+
+_WHOLE_THINGS = (
+    "pupil child person helper member friend student teacher gardener visitor player guest boy girl egg seed seedling "
+    "plant tree flower bulb tulip marble coin shell hen fish car bus minibus lorry boat tent"
+)
+_INDIVISIBLE = frozenset(noun for one in _WHOLE_THINGS.split() for noun in (one, _plural(one)))
+
+
+def is_indivisible(unit: str) -> bool:
+    """Whether there are no parts of such a thing: people, seeds, cars.
+
+    >>> is_indivisible("pupils"), is_indivisible("seed trays"), is_indivisible("m")
+    (True, False, False)
+    """
+    return unit.rpartition(" ")[2].lower() in _INDIVISIBLE
 
 
 def with_article(noun: str) -> str:

@@ -13,7 +13,7 @@ from functools import lru_cache
 from math import ceil, floor
 from typing import Literal
 
-from keen_slate.core.numbers.forms import Numeral
+from keen_slate.core.numbers.forms import DecimalNumeral, Numeral
 
 Form = Literal["sum", "product"]
 
@@ -110,6 +110,11 @@ class Situation:
     @property
     def given(self) -> dict[str, Fraction]:
         return {q.name: q.given.value for q in self.quantities if q.given is not None}
+
+
+def in_decimals(situation: Situation) -> bool:
+    """Whether a number of the story is written as a decimal; then what is found is written so too."""
+    return any(isinstance(q.given, DecimalNumeral) for q in situation.quantities)
 
 
 class NoPlan(ValueError):

@@ -67,6 +67,7 @@ from keen_slate.core.reading.percents import (
     is_percent_blank,
     without_sign,
 )
+from keen_slate.core.reading.sensible import senseless
 from keen_slate.core.reading.story_form import Story, is_story_form, read_story
 from keen_slate.core.reading.tokens import UnreadableProblem, tokens_of
 from keen_slate.core.reading.workable import refuse_the_unworkable, usual_unit, with_divisors_left
@@ -194,6 +195,8 @@ def read(
 def in_story(story: Story) -> Problem:
     """A story as a problem: its label is the unit of what is asked last."""
     situation = story.measured
+    if (said := senseless(situation)) is not None:
+        raise UnreadableProblem(said, 0)
     return Problem(InStory(situation), situation.quantity(situation.asked[-1]).unit, story=story)
 
 

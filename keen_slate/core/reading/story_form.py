@@ -62,6 +62,11 @@ class Story:
         """The sentence that answers a question, with the numbers found."""
         return filled_in(self.sentences[which], self.measured, numbers, manner)
 
+    @property
+    def has_table(self) -> bool:
+        """Whether rows of a table stand in its text."""
+        return any("\t" in part for part in self.told if isinstance(part, str))
+
     def form(self, manner: Manner = USUAL_MANNER) -> str:
         """The story in one line, as it reads back."""
         return written_form(self, manner)

@@ -5,8 +5,8 @@ from dataclasses import replace
 from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.notation.amounts import BARE
 from keen_slate.core.notation.units import MONEY
-from keen_slate.core.numbers.forms import DecimalNumeral, Whole, WithRemainder
-from keen_slate.core.problem.situation import Calculation, Situation, read_as
+from keen_slate.core.numbers.forms import Whole, WithRemainder
+from keen_slate.core.problem.situation import Calculation, Situation, in_decimals, read_as
 from keen_slate.core.problem.tree import (
     REMAINDER,
     Convert,
@@ -62,11 +62,6 @@ def written(state: InStory, calculation: Calculation) -> Expr:
     if wholes and unit not in MONEY and in_decimals(state.situation) and decimal_places(evaluate(quotient)) is not None:
         return Convert(quotient, "decimal")
     return answered_as(quotient, unit)
-
-
-def in_decimals(situation: Situation) -> bool:
-    """Whether a number of the story is written as a decimal; then what is found is written so too."""
-    return any(isinstance(q.given, DecimalNumeral) for q in situation.quantities)
 
 
 def choose_calculation(expr: Expr) -> Move:

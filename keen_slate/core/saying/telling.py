@@ -1,6 +1,10 @@
 """Why a story cannot be taken as it is told, and what to do."""
 
+from keen_slate.core.notation.amounts import amount_text
 from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.notation.units import one_and_many, with_article
+from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying.story_kinds import KINDS
 from keen_slate.core.saying.words import listed
 
@@ -46,3 +50,39 @@ def does_not_follow(_: Manner, asked: str) -> str:
 
 def units_apart(_: Manner, one: str, other: str) -> str:
     return f"I cannot put {one} and {other} together: they do not measure the same. Change a unit or the equation."
+
+
+def divides_by_nothing(_: Manner) -> str:
+    return "Something is shared among none here. Change the number that is 0."
+
+
+def below_nothing(w: Manner, name: str, value: Expr, unit: str) -> str:
+    shown = amount_text(value, unit, w)
+    return f"With these numbers “{name}” would be {shown}. Change a number, so that it is more than nothing."
+
+
+def in_parts(w: Manner, name: str, value: Expr, unit: str) -> str:
+    one, _ = one_and_many(unit)
+    shown = amount_text(value, unit, w)
+    return (
+        f"With these numbers “{name}” would be {shown}, and there is no part of {with_article(one)}. Change a number."
+    )
+
+
+def parts_of_pennies(w: Manner, name: str, value: Expr) -> str:
+    return f"With these numbers “{name}” would be {text_of(value, w)}, which does not come out in hundredths."
+
+
+def no_part(w: Manner, name: str, value: Expr) -> str:
+    return f"“{name}” would be {text_of(value, w)}: a part of a whole is less than 1. Change a number."
+
+
+def not_more(w: Manner, name: str, value: Expr) -> str:
+    return f"“{name}” would be {text_of(value, w)}: so many times as much is more than once. Change a number."
+
+
+def not_even(w: Manner, name: str, value: Expr) -> str:
+    return (
+        f"“{name}” would be {text_of(value, w)}, and only whole ones count. Change a number, or say what becomes of "
+        "the rest: (up) for one more, (down) for the full ones, “+ left over” for what is left."
+    )
