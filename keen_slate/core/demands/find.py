@@ -5,8 +5,9 @@ from dataclasses import replace
 from keen_slate.core.curriculum.places import Place
 from keen_slate.core.demands.listing import DEMAND, DEMANDS
 from keen_slate.core.machine.engine import Derivation
-from keen_slate.core.problem.tree import calculation_in
+from keen_slate.core.problem.tree import InStory, calculation_in
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.working.story_steps import story_steps
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 
@@ -18,6 +19,10 @@ def demands_of(problem: Problem, reference: Derivation | None = None) -> tuple[s
     >>> demands_of(read("9 - 3 2/5"))
     ('regroup', 'bare-whole-minuend')
     """
+    if isinstance(problem.expr, InStory):
+        derivation = reference if reference is not None else work(problem, DEFAULT_SCHOOL).derivation
+        inside = {d for step in story_steps(problem) for d in demands_of(step.problem)}
+        return tuple(d.id for d in DEMANDS if d.id in inside or d.present(problem, derivation))
     working = reference if reference is not None else work(problem, DEFAULT_SCHOOL).derivation
     asked = replace(problem, expr=calculation_in(problem.expr))
     return tuple(d.id for d in DEMANDS if d.present(asked, working))

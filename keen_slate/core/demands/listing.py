@@ -32,12 +32,16 @@ from keen_slate.core.curriculum.places import (
     REMAINDERS,
     REPEATING,
     ROUND_DECIMALS,
+    STORIES,
+    STORIES_IN_STEPS,
+    STORY_REMAINDERS,
     TIMES_FRACTION,
     TIMES_MIXED,
+    UNITS_CONVERTED,
     UNLIKE,
     Place,
 )
-from keen_slate.core.demands import decimals, fractions, operations, tasks
+from keen_slate.core.demands import decimals, fractions, operations, stories, tasks
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.reading.reading import Problem
 
@@ -109,7 +113,15 @@ DEMANDS = (
     Demand("nested-brackets", "brackets in brackets", OPERATIONS, operations.nested_brackets),
     Demand("powers", "a power", POWERS, operations.powers),
     Demand("fractions-in-it", "fractions under the order", RATIONALS, operations.fractions_in_it),
-    Demand("told-in-words", "told in words", UNLIKE, tasks.told_in_words),
+    Demand("told-in-words", "asked in words", UNLIKE, tasks.told_in_words),
+    Demand("as-story", "told as a story", STORIES, stories.as_story),
+    Demand("several-steps", "several steps", STORIES_IN_STEPS, stories.several_steps),
+    Demand("several-questions", "several questions", STORIES_IN_STEPS, stories.several_questions),
+    Demand("from-a-table", "data in a table", STORIES_IN_STEPS, stories.from_a_table),
+    Demand("units-converted", "units to convert", UNITS_CONVERTED, stories.units_converted),
+    Demand("remainder-to-read", "a remainder to be read", STORY_REMAINDERS, stories.remainder_to_read),
+    Demand("larger-told-second", "the larger told second", STORIES, stories.larger_told_second),
+    Demand("more-than-needed", "a number that is not needed", STORIES_IN_STEPS, stories.more_than_needed),
     Demand("comparing", "compare", COMPARE, tasks.comparing),
     Demand("larger-numbers-smaller", "larger numbers, smaller fraction", COMPARE, fractions.larger_numbers_smaller),
     Demand("put-in-order", "three or more in order", COMPARE, tasks.put_in_order),

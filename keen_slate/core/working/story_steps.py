@@ -1,0 +1,44 @@
+"""A story's calculations one by one, each a problem and a working of its own."""
+
+from dataclasses import dataclass
+
+from keen_slate.core.machine.school import School
+from keen_slate.core.problem.situation import Calculation
+from keen_slate.core.problem.tree import Expr, InStory
+from keen_slate.core.reading.reading import Problem
+from keen_slate.core.working.work import DEFAULT_SCHOOL, work
+
+
+@dataclass(frozen=True, slots=True)
+class StoryStep:
+    """A calculation of the plan, the problem that it is, what it comes to as the story reads it, and its unit."""
+
+    calculation: Calculation
+    problem: Problem
+    gives: Expr
+    unit: str
+
+
+def story_steps(problem: Problem, school: School = DEFAULT_SCHOOL) -> tuple[StoryStep, ...]:
+    """The steps of a story in order, with the numbers as this school comes to them.
+
+    >>> bag = "[n = 6 trays] [one = 2/3 l] [bag = 10 l] | groups: used = one × n; take: bag = used + left | left in l"
+    >>> [text_of(step.gives) for step in story_steps(read(bag))]
+    ['4', '6']
+    """
+    derivation = work(problem, school).derivation
+    end = derivation.end
+    assert isinstance(end, InStory)
+    found = dict(end.found)
+    steps = []
+    for step in derivation.steps:
+        if step.rule == "choose-calculation":
+            before, after = step.before, step.after
+            assert isinstance(before, InStory)
+            assert isinstance(after, InStory)
+            assert after.now is not None
+            calculation = before.next()
+            assert calculation is not None
+            unit = end.situation.quantity(after.target).unit if not after.unit else after.unit
+            steps.append(StoryStep(calculation, Problem(after.now, after.unit), found[after.target], unit))
+    return tuple(steps)
