@@ -7,14 +7,16 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
+from keen_slate.core.reading.story_form import is_story_form
 from keen_slate.services.desk import Desk
 from keen_slate.services.shapes.archive import PutBackRequest
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.files import ImportRequest
 from keen_slate.services.shapes.line_up import BesideRequest, BuildRequest, SwapRequest
+from keen_slate.services.shapes.stories import NumbersRequest
 from keen_slate.services.shapes.work import AnswerRequest, LinesRequest, WorkRequest, WrongRequest
 from keen_slate.services.telling import Told, told_of
-from keen_slate.services.work import answered, compared, looked_at, pictures
+from keen_slate.services.work import answered, compared, looked_at, pictures, stories
 
 LIGHT_NUMBERS = 8
 """Numbers in a text, each top, bottom and whole by itself, up to which it is looked through at once: two mixed numbers
@@ -46,7 +48,12 @@ class Act:
 
 
 def _light_text(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
-    return len(re.findall(r"[\d.,]+", asked.text)) <= LIGHT_NUMBERS and not HARD.search(asked.text)
+    # Of a story the amounts count, not its words.
+    text = " ".join(_AMOUNTS.findall(asked.text)) if is_story_form(asked.text) else asked.text
+    return len(re.findall(r"[\d.,]+", text)) <= LIGHT_NUMBERS and not HARD.search(text)
+
+
+_AMOUNTS = re.compile(r"\[[^\]=]*=([^\]]*)\]")
 
 
 def _few_examples(desk: Desk, _: Any, ids: dict[str, UUID]) -> bool:
@@ -72,6 +79,7 @@ ACTS: dict[str, Act] = {
     "judge": Act(LinesRequest, lambda _, asked, __: answered.judge(asked), _light_text),
     "better-numbers": Act(WorkRequest, lambda _, asked, __: looked_at.better(asked), _never),
     "second-look": Act(WorkRequest, lambda _, asked, __: looked_at.look(asked), _light_text),
+    "story-numbers": Act(NumbersRequest, lambda _, asked, __: stories.with_other_numbers(asked), _never),
     "ways": Act(WorkRequest, lambda _, asked, __: compared.ways(asked), _light_text),
     "disproof": Act(WrongRequest, lambda _, asked, __: pictures.disprove(asked), _light_text),
     "wrong-working": Act(WrongRequest, lambda _, asked, __: compared.wrong_beside_right(asked), _light_text),

@@ -2,6 +2,14 @@
 
 from apiflask import APIBlueprint
 
+from keen_slate.services.shapes.stories import (
+    LibraryList,
+    LibraryRequest,
+    NumbersRequest,
+    OtherNumbers,
+    StoryRead,
+    StoryRequest,
+)
 from keen_slate.services.shapes.work import (
     AnswerRequest,
     BetterItems,
@@ -22,8 +30,7 @@ from keen_slate.services.shapes.work import (
     WorkRequest,
     WrongRequest,
 )
-from keen_slate.services.work import asked as understood
-from keen_slate.services.work import compared, pictures, shown
+from keen_slate.services.work import compared, pictures, previewing, shown, stories
 from keen_slate.web.errand_routes import Reply, at_once_or_later
 
 FAULTS = [400, 422]
@@ -37,7 +44,28 @@ def work_routes() -> APIBlueprint:
     @routes.output(Understood)
     @routes.doc(summary="What is understood of a text while it is typed", operation_id="preview", responses=FAULTS)
     def post_preview(asked: PreviewRequest) -> Understood:
-        return understood.preview(asked.text, asked.words)
+        return previewing.preview(asked.text, asked.words)
+
+    @routes.post("/story")
+    @routes.input(StoryRequest, arg_name="asked")
+    @routes.output(StoryRead)
+    @routes.doc(summary="What a text may mean: its amounts and bars", operation_id="readStory", responses=FAULTS)
+    def post_story(asked: StoryRequest) -> StoryRead:
+        return stories.read_story(asked)
+
+    @routes.post("/story-numbers")
+    @routes.input(NumbersRequest, arg_name="asked")
+    @routes.output(OtherNumbers)
+    @routes.doc(summary="A story with other numbers", operation_id="otherNumbers", responses=FAULTS)
+    def post_numbers(asked: NumbersRequest) -> Reply:
+        return at_once_or_later("story-numbers", asked)
+
+    @routes.post("/stories")
+    @routes.input(LibraryRequest, arg_name="asked")
+    @routes.output(LibraryList)
+    @routes.doc(summary="The stories that ship", operation_id="listStories", responses=FAULTS)
+    def post_stories(asked: LibraryRequest) -> LibraryList:
+        return stories.library(asked)
 
     @routes.post("/work")
     @routes.input(WorkRequest, arg_name="asked")

@@ -9,13 +9,13 @@ from keen_slate.core.demands.listing import DEMANDS
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.changing import contrast, exactly, fits, one_step, other_operation, twin
-from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families.listing import FAMILIES, FAMILY, family_of
 from keen_slate.core.laddering.ladder import Contradiction, Exhausted, Wishes, ladder, steps_of
 from keen_slate.core.laddering.limits import Limits, numbers_key, numbers_of
 from keen_slate.core.laddering.searching import NotFound, Search, Target, find_item, find_thoroughly
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import problem_text
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.reading.reading import read
 from keen_slate.core.saying.say import say

@@ -778,6 +778,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stories": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The stories that ship */
+        post: operations["listStories"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/story": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a text may mean: its amounts and bars */
+        post: operations["readStory"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/story-numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A story with other numbers */
+        post: operations["otherNumbers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/teachers": {
         parameters: {
             query?: never;
@@ -1370,6 +1421,20 @@ export interface components {
             what: "line" | "numbers";
         };
         /**
+         * FoundAmount
+         * @description An amount in a text from ``start`` to before ``end``, with the name that it got.
+         */
+        FoundAmount: {
+            /** Amount */
+            amount: string;
+            /** End */
+            end: number;
+            /** Name */
+            name: string;
+            /** Start */
+            start: number;
+        };
+        /**
          * Glance
          * @description A set at a glance: ``climb`` are the demands that occur, each with the examples that make it, in the set's
          *     order; ``mistakes`` those that can be made somewhere in it.
@@ -1588,6 +1653,42 @@ export interface components {
              * @enum {string}
              */
             sign: "" | "=" | "≈";
+        };
+        /**
+         * LibraryEntry
+         * @description A story of the library.
+         */
+        LibraryEntry: {
+            /** Form */
+            form: string;
+            /** Id */
+            id: string;
+            /** Kinds */
+            kinds: string[];
+            /** Steps */
+            steps: number;
+            /** Table */
+            table: boolean;
+            /** Text */
+            text: string;
+            /** Title */
+            title: string;
+        };
+        /** LibraryList */
+        LibraryList: {
+            /** Stories */
+            stories: components["schemas"]["LibraryEntry"][];
+        };
+        /** LibraryRequest */
+        LibraryRequest: {
+            /**
+             * Words
+             * @description The teacher's words by name.
+             * @default {}
+             */
+            words: {
+                [key: string]: string;
+            };
         };
         /**
          * LimitsShape
@@ -1931,6 +2032,32 @@ export interface components {
          */
         Nothing1: Record<string, never>;
         /**
+         * NumbersRequest
+         * @description ``locked`` are names of amounts that stay; another ``seed`` gives other numbers.
+         */
+        NumbersRequest: {
+            /**
+             * Locked
+             * @default []
+             */
+            locked: string[];
+            /**
+             * Seed
+             * @default 1
+             */
+            seed: string;
+            /** Text */
+            text: string;
+            /**
+             * Words
+             * @description The teacher's words by name.
+             * @default {}
+             */
+            words: {
+                [key: string]: string;
+            };
+        };
+        /**
          * Offered
          * @description What can be chosen in the settings.
          */
@@ -1988,6 +2115,16 @@ export interface components {
             name: string;
             /** Words */
             words: string[];
+        };
+        /**
+         * OtherNumbers
+         * @description The story with other numbers; ``form`` None where there are none, and ``note`` says what to do.
+         */
+        OtherNumbers: {
+            /** Form */
+            form: string | null;
+            /** Note */
+            note: string;
         };
         /** PasswordRequest */
         PasswordRequest: {
@@ -2498,13 +2635,18 @@ export interface components {
          *
          *     ``sign`` joins it to the line before; ``act`` is what kind of step it is, for the checklist; ``panel`` where it
          *     stands among the four panels; ``operation`` its place in the order of operations, where the problem has more than
-         *     one.
+         *     one; ``heading`` is the calculation of a story that begins with it, by names.
          */
         ShownLine: {
             /** Act */
             act: string;
             /** By Mistake */
             by_mistake: boolean;
+            /**
+             * Heading
+             * @default
+             */
+            heading: string;
             notation: components["schemas"]["Notation"];
             /** Operation */
             operation: string | null;
@@ -2664,6 +2806,27 @@ export interface components {
             revision: number;
         };
         /**
+         * ShownStory
+         * @description A problem that is told: its text, its bars as SVG with their text alternative, its steps, and the sentences that
+         *     answer it. ``note`` says what to do where nothing can be told.
+         */
+        ShownStory: {
+            /** Bars */
+            bars: string;
+            /** Bars Told */
+            bars_told: string;
+            /** Blocks */
+            blocks: components["schemas"]["StoryBlock"][];
+            /** Sentences */
+            sentences: string[];
+            /** Slots */
+            slots: components["schemas"]["StorySlot"][];
+            /** Steps */
+            steps: components["schemas"]["StoryStep"][];
+            /** Text */
+            text: string;
+        };
+        /**
          * ShownStroke
          * @description What comes at once: struck, written, ruled, with its reason; ``question`` is what to ask before it, ``line`` the
          *     line of the working that it belongs to.
@@ -2723,6 +2886,79 @@ export interface components {
             name: string;
             /** Why */
             why: string | null;
+        };
+        /**
+         * StoryBlock
+         * @description A paragraph of a story's text, or the rows of a table; exactly one of them is there.
+         */
+        StoryBlock: {
+            /** Rows */
+            rows: string[][];
+            /** Text */
+            text: string | null;
+        };
+        /**
+         * StoryOffer
+         * @description What a text may mean: the story in one line, its bars, and its plan by names.
+         */
+        StoryOffer: {
+            /** Bars */
+            bars: string;
+            /** Bars Told */
+            bars_told: string;
+            /** Form */
+            form: string;
+            /** Kinds */
+            kinds: string[];
+            /** Plan */
+            plan: string[];
+        };
+        /**
+         * StoryRead
+         * @description A text as it is understood. ``note`` tells what to do next; ``unreadable`` where a story in one line has a fault.
+         */
+        StoryRead: {
+            /** Amounts */
+            amounts: components["schemas"]["FoundAmount"][];
+            /** Note */
+            note: string;
+            /** Offers */
+            offers: components["schemas"]["StoryOffer"][];
+            /** @default null */
+            unreadable: components["schemas"]["Unreadable"] | null;
+        };
+        /** StoryRequest */
+        StoryRequest: {
+            /** Text */
+            text: string;
+            /**
+             * Words
+             * @description The teacher's words by name.
+             * @default {}
+             */
+            words: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * StorySlot
+         * @description An amount that the text gives, by its name.
+         */
+        StorySlot: {
+            /** Amount */
+            amount: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * StoryStep
+         * @description A calculation of a story's plan: by the names of its quantities, as it is written, and what it comes to.
+         */
+        StoryStep: {
+            calculation: components["schemas"]["Notation"];
+            gives: components["schemas"]["Notation"];
+            /** Words */
+            words: string;
         };
         /**
          * SwapRequest
@@ -2834,7 +3070,7 @@ export interface components {
         };
         /**
          * Understood
-         * @description What is understood of a text while it is typed: exactly one of the two.
+         * @description What is understood of a text while it is typed: exactly one of the three. ``story`` for a text in words.
          */
         Understood: {
             /** Asked */
@@ -2842,6 +3078,8 @@ export interface components {
             /** Notes */
             notes: string[];
             problem: components["schemas"]["Notation"] | null;
+            /** @default null */
+            story: components["schemas"]["StoryRead"] | null;
             unreadable: components["schemas"]["Unreadable"] | null;
         };
         /**
@@ -2947,6 +3185,8 @@ export interface components {
             };
             /** Solutions */
             solutions: number | null;
+            /** @default null */
+            story: components["schemas"]["ShownStory"] | null;
             /** Value */
             value: string | null;
         };
@@ -5250,6 +5490,132 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    listStories: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LibraryRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LibraryList"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    readStory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StoryRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoryRead"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    otherNumbers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumbersRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherNumbers"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -28,6 +28,7 @@ from keen_slate.core.problem.tree import (
     Expr,
     Factor,
     FromPicture,
+    InStory,
     NoOneValue,
     Product,
     Rounding,
@@ -45,8 +46,10 @@ from keen_slate.core.problem.tree import (
     walk,
 )
 from keen_slate.core.reading.reading import Problem
-from keen_slate.core.saying import refuting, seen
+from keen_slate.core.rules.stories import written
+from keen_slate.core.saying import in_stories, refuting, seen
 from keen_slate.core.saying.say import Say
+from keen_slate.core.working.putting_back import put_back
 
 MOST_SHOWN = 3
 """Wholes that strips show at most; beyond, a number line or bars are drawn."""
@@ -105,9 +108,50 @@ def how_it_shows(derivation: Derivation, answer: Expr) -> Say:
     step = next((s for s in derivation.steps if s.by_mistake), None)
     if step is not None:
         before = at_path(step.before, step.at)
+        if isinstance(before, InStory):
+            return _of_a_story(before, step.wrote, answer)
         if not isinstance(before, FromPicture) and text_of(before) != text_of(step.wrote):
             return Say.of(refuting.taken_for, before=before, after=step.wrote)
     return Say.of(refuting.stands_there, answer=answer)
+
+
+def _of_a_story(before: InStory, wrote: Expr, answer: Expr) -> Say:
+    """What was calculated, or taken over, instead of what the story needs."""
+    assert isinstance(wrote, InStory)
+    calculation = before.next()
+    if before.now is not None:
+        now = wrote.now if wrote.now is not None else answer
+        same = text_of(before.now) == text_of(now)
+        return (
+            Say.of(refuting.stands_there, answer=now)
+            if same
+            else Say.of(refuting.taken_for, before=before.now, after=now)
+        )
+    if calculation is None:
+        return Say.of(refuting.stands_there, answer=answer)
+    right = written(before, calculation)
+    if wrote.now is None:
+        name, number = wrote.found[-1]
+        return Say.of(in_stories.taken_over, number=number, gives=name)
+    if is_numeral(wrote.now):
+        return Say.of(in_stories.taken_over, number=wrote.now, gives=wrote.target)
+    return Say.of(in_stories.worked_instead, right=right, wrong=wrote.now)
+
+
+def _back_into_the_story(expr: InStory, answer: Expr) -> Refutation:
+    """What the answer would make of the story."""
+    back = put_back(expr, answer)
+    if back is None:
+        return Refutation(Say.of(refuting.work_again, answer=answer, problem=expr))
+    if back.reading != "exact":
+        up = back.reading == "up"
+        numbers = {"made": back.made, "result": back.number, "there": back.there}
+        asked = Say.of(in_stories.is_it_enough, **numbers, name=back.name, up=back.reading == "up")
+        return Refutation(asked, (back.there, back.number), seen.counter_back)
+    asked = Say.of(
+        in_stories.does_it_fit, answer=answer, made=back.made, result=back.number, name=back.name, there=back.there
+    )
+    return Refutation(asked, (back.there, back.number), seen.counter_back)
 
 
 def refutation(problem: Problem, answer: Expr) -> Refutation:
@@ -129,6 +173,8 @@ def refutation(problem: Problem, answer: Expr) -> Refutation:
     if value == right:
         return _of_its_form(expr, answer)
     match expr:
+        case InStory():
+            return _back_into_the_story(expr, answer)
         case Rounding(of, unit):
             return Refutation(Say.of(refuting.how_far_off, answer=answer, number=of, unit=unit), (of, answer))
         case Estimating(of):

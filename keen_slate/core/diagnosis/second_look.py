@@ -10,9 +10,10 @@ from keen_slate.core.machine.goals import ON_PAPER
 from keen_slate.core.machine.school import School, fitting_school
 from keen_slate.core.machine.side_work import SetOut
 from keen_slate.core.malrules.listing import MAL_RULES, MISTAKES
+from keen_slate.core.malrules.order import WRONG_OPERATION
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.blanks import solve
-from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate, same_value
+from keen_slate.core.problem.tree import Chain, Comparison, Expr, InStory, at_path, evaluate, same_value
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying.say import Say
@@ -104,8 +105,15 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
         else:
             lucky.append(mistake.id)
     aim = set(demands_of(problem, right)) - ALONG_THE_WAY
-    wrong.sort(key=lambda w: aim.isdisjoint(MISTAKES[w.mistake].needs))
+    told = isinstance(problem.expr, InStory)
+    wrong.sort(key=lambda w: (told and not _with_the_story(w), aim.isdisjoint(MISTAKES[w.mistake].needs)))
     return SecondLook(guesses, tuple(wrong), tuple(stuck), tuple(lucky), tuple(form_only))
+
+
+def _with_the_story(wrong: LikelyWrong) -> bool:
+    """Whether it is the story that was mistaken, not a calculation in it."""
+    step = next(s for s in wrong.derivation.steps if s.by_mistake)
+    return isinstance(at_path(step.before, step.at), InStory) or wrong.mistake == WRONG_OPERATION.id
 
 
 def _bare(derivation: Derivation) -> Expr:

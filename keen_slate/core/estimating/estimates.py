@@ -18,6 +18,7 @@ from keen_slate.core.problem.tree import (
     Estimating,
     Expr,
     Group,
+    InStory,
     Negative,
     Power,
     Product,
@@ -32,7 +33,8 @@ from keen_slate.core.problem.tree import (
     walk,
     with_child,
 )
-from keen_slate.core.saying import weighing
+from keen_slate.core.rules.stories import as_one
+from keen_slate.core.saying import in_stories, weighing
 from keen_slate.core.saying.say import Say
 
 Kind = Literal["nearest-half", "nearest-whole", "leading-place", "compatible", "front-end", "benchmark"]
@@ -335,7 +337,10 @@ def is_for_the_head(expr: Expr) -> bool:
 
 def estimates(expr: Expr) -> tuple[Estimate, ...]:
     """The estimates of the kinds that are usual for such a calculation, two at most, the sharper first; none for wholes
-    alone that are small."""
+    alone that are small. A story is estimated as one calculation."""
+    if isinstance(expr, InStory):
+        whole = as_one(expr)
+        return estimates(whole) if whole is not None else ()
     if isinstance(expr, Comparison) or is_for_the_head(expr):
         return ()
     made = [e for kind in usual_kinds(expr) for e in estimates_of_kind(expr, kind)]
@@ -347,6 +352,9 @@ def estimates(expr: Expr) -> tuple[Estimate, ...]:
 
 def other_estimates(expr: Expr) -> tuple[Estimate, ...]:
     """Those of the other kinds, and those of the usual that are less sharp, where they say something else."""
+    if isinstance(expr, InStory):
+        whole = as_one(expr)
+        return other_estimates(whole) if whole is not None else ()
     usual = estimates(expr)
     if not usual:
         return ()
@@ -360,6 +368,9 @@ def other_estimates(expr: Expr) -> tuple[Estimate, ...]:
 
 def why_none(expr: Expr) -> Say | None:
     """Why nothing is estimated, where nothing is."""
+    if isinstance(expr, InStory):
+        whole = as_one(expr)
+        return why_none(whole) if whole is not None else Say.of(in_stories.no_estimate_of_whole_ones)
     of = expr.of if isinstance(expr, Estimating) else calculation_in(expr)
     if estimates(expr):
         return None

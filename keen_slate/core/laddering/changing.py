@@ -9,7 +9,6 @@ from math import gcd, lcm
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.glass import how_much_it_tells, neighbours
 from keen_slate.core.diagnosis.second_look import look_twice
-from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families.family import BRINGS, RELATIONS, Family
 from keen_slate.core.laddering.families.listing import FAMILY, family_of
 from keen_slate.core.laddering.limits import Limits, numbers_key, numbers_of
@@ -19,6 +18,7 @@ from keen_slate.core.machine.engine import Move
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.order import grouping_ignored, left_to_right
 from keen_slate.core.notation.text import FROM_PICTURES
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.blanks import TooManyBlanks, solve

@@ -8,12 +8,12 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 from keen_slate.core.laddering.contradicting import Contradiction, Exhausted, contradiction
-from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families.family import PLACES_ALIKE, RELATIONS, Family, Wanted
 from keen_slate.core.laddering.families.listing import FAMILY
 from keen_slate.core.laddering.limits import Limits, numbers_key
 from keen_slate.core.laddering.searching import NotFound, Rung, Search, Target, closed, find_thoroughly
 from keen_slate.core.machine.school import School
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 

@@ -12,11 +12,11 @@ from typing import Literal
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.diagnosis.glass import how_much_it_tells
 from keen_slate.core.diagnosis.second_look import look_twice
-from keen_slate.core.laddering.drawing import Draw, EveryDraw
 from keen_slate.core.laddering.families.family import BRINGS, Family, Wanted
 from keen_slate.core.laddering.limits import Limits, numbers_key
 from keen_slate.core.machine.school import School
 from keen_slate.core.notation.text import problem_text, text_of
+from keen_slate.core.numbers.drawing import Draw, EveryDraw
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work

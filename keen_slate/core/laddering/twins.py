@@ -11,10 +11,10 @@ from itertools import combinations
 from math import gcd, lcm
 
 from keen_slate.core.demands.find import demands_of
-from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.limits import Limits, numbers_key, numbers_of
 from keen_slate.core.machine.school import School
 from keen_slate.core.notation.text import problem_text
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import (
     CommonFraction,
     DecimalNumeral,

@@ -56,6 +56,8 @@ def all_added(expr: Expr) -> Move | None:
     if state.found or len(given) < 2 or any(isinstance(n, Percent) for n in given):
         return None
     asked = state.situation.asked[-1]
+    if len(given) == 2 and calculation.operation == "take":  # that is the other operation, and no more
+        return None
     plan_is_it = calculation.operation == "add" and len(calculation.of) == len(given) and calculation.gives == asked
     if plan_is_it:
         return None

@@ -6,12 +6,13 @@ from keen_slate.core.machine.engine import Move, Rule
 from keen_slate.core.notation.amounts import BARE
 from keen_slate.core.notation.units import MONEY
 from keen_slate.core.numbers.forms import Whole, WithRemainder
-from keen_slate.core.problem.situation import Calculation, Situation, in_decimals, read_as
+from keen_slate.core.problem.situation import Calculation, Situation, in_decimals, plan_of, read_as, worked_through
 from keen_slate.core.problem.tree import (
     REMAINDER,
     Convert,
     Expr,
     Factor,
+    Group,
     InStory,
     Product,
     Sum,
@@ -19,6 +20,7 @@ from keen_slate.core.problem.tree import (
     decimal_or_number,
     decimal_places,
     evaluate,
+    is_numeral,
 )
 from keen_slate.core.rules.asked_form import answered_as
 from keen_slate.core.saying import in_stories
@@ -77,6 +79,41 @@ def choose_calculation(expr: Expr) -> Move:
     return Move(
         begun(expr, calculation, written(expr, calculation)), Say.of(in_stories.why_calculated, calculation=calculation)
     )
+
+
+def as_one(story: InStory) -> Expr | None:
+    """The whole story as one calculation; None where a number of whole ones is read on the way.
+
+    >>> bag = "[n = 6 trays] [one = 2/3 l] [bag = 10 l] | groups: used = one × n; take: bag = used + left | left"
+    >>> text_of(as_one(read(bag).expr))
+    '10 − (6 × 2/3)'
+    """
+    made: dict[str, Expr] = {}
+    plan = plan_of(story.situation)
+    if any(c.reading != "exact" for c in plan):
+        return None
+
+    def part(name: str) -> Expr:
+        found = made.get(name)
+        if found is None:
+            return number_of(story, name)
+        return found if is_numeral(found) else Group(found)
+
+    values = worked_through(story.situation, {})
+    for calculation in plan:
+        if calculation.relation.kind == "convert":  # the same amount, not a calculation to be rounded
+            decimals = in_decimals(story.situation)
+            made[calculation.gives] = decimal_or_number(values[calculation.gives], decimals=decimals)
+            continue
+        first, *others = (part(name) for name in calculation.of)
+        if calculation.operation in ("add", "take"):
+            minus = calculation.operation == "take"
+            made[calculation.gives] = Sum((Term(first), *(Term(o, minus) for o in others)))
+        elif calculation.operation == "times":
+            made[calculation.gives] = Product((Factor(others[0]), Factor(first)))
+        else:
+            made[calculation.gives] = Product((Factor(first), Factor(others[0], divide=True)))
+    return made[story.situation.asked[-1]]
 
 
 def begun(state: InStory, calculation: Calculation, now: Expr) -> InStory:

@@ -2,7 +2,7 @@
 
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.problem.situation import Calculation
+from keen_slate.core.problem.situation import Calculation, Relation
 from keen_slate.core.problem.tree import Expr, evaluate
 from keen_slate.core.saying.story_kinds import STORY_KINDS
 from keen_slate.core.saying.words import listed
@@ -55,3 +55,76 @@ def whole_ones_only(w: Manner, found: Expr, read: Expr, up: bool, one: str, tota
         return f"Only whole ones count: {exact} is not enough for all of “{total}”. One more is needed: {whole}."
     full = f"{whole} {'is' if evaluate(read) == 1 else 'are'} full"
     return f"Only whole ones count: of {exact}, {full}. What is left is less than “{one}”."
+
+
+def bars_in_words(_: Manner, relations: tuple[Relation, ...]) -> str:
+    """A bar model as text."""
+    return " ".join(_bar_in_words(relation) for relation in relations)
+
+
+def _bar_in_words(relation: Relation) -> str:
+    kind = STORY_KINDS[relation.kind]
+    if kind.bar == "beside":
+        smaller, difference = relation.parts
+        return f"Two bars: “{relation.total}” is longer than “{smaller}”; the gap is “{difference}”."
+    if kind.bar == "parts":
+        return f"One bar, {_quoted(relation.total)}, made of {listed([_quoted(p) for p in relation.parts])}."
+    one, many = relation.parts
+    if kind.id in ("fraction", "percent"):
+        return f"One bar, “{one}”; of it “{relation.total}” is filled."
+    rest = f", and “{relation.rest}”" if relation.rest else ""
+    return f"One bar, “{relation.total}”, of equal pieces of “{one}”, {_quoted(many)} of them{rest}."
+
+
+def what_was_found(_: Manner, amounts: int, offers: int) -> str:
+    """Above what a text may mean."""
+    if amounts < 2:
+        return "I found fewer than two amounts. Write each with its unit: 3 3/4 m, 6 boards, 2/3 of, 25%."
+    if not offers:
+        return f"I found {amounts} amounts, and no story makes sense with them. Name what is asked; check the units."
+    if offers == 1:
+        return "This is the one story that the amounts allow."
+    return "No word decides alone: “more” stands in stories of taking away, too. Which bars tell your story?"
+
+
+def no_other_numbers(_: Manner, locked: int) -> str:
+    """Where no other numbers are found for a story."""
+    if locked:
+        return "I found no other numbers that make sense and ask for the same. Unlock an amount."
+    return "I found no other numbers that make sense and ask for the same. Change a number yourself."
+
+
+def worked_instead(w: Manner, right: Expr, wrong: Expr) -> str:
+    """Another calculation than the one that the story needs."""
+    return f"{text_of(wrong, w)} is worked instead of {text_of(right, w)}."
+
+
+def taken_over(w: Manner, number: Expr, gives: str) -> str:
+    """A number that stands for another one without any calculation."""
+    return f"{text_of(number, w)} is taken for “{gives}” as it stands."
+
+
+def does_it_fit(w: Manner, answer: Expr, made: Expr, result: Expr, name: str, there: Expr) -> str:
+    """What a wrong answer would make of the story."""
+    told = f"{text_of(made, w)} = {text_of(result, w)}"
+    but = f"But {_quoted(name)} is {text_of(there, w)}. Can that be?"
+    return f"Put {text_of(answer, w)} back into the story: {told}. {but}"
+
+
+def is_it_enough(w: Manner, made: Expr, result: Expr, name: str, there: Expr, up: bool) -> str:
+    """The same of a number of whole ones."""
+    enough = "Is that enough, and one fewer not?" if up else "Is there so much, and not enough for one more?"
+    return f"{text_of(made, w)} = {text_of(result, w)}, and {_quoted(name)} is {text_of(there, w)}. {enough}"
+
+
+def it_fits(w: Manner, made: Expr, result: Expr, name: str, there: Expr, reading: str) -> str:
+    """The right answer put back into the story."""
+    told = f"Put it back into the story: {text_of(made, w)} = {text_of(result, w)}"
+    if reading == "exact" or evaluate(result) == evaluate(there):
+        return f"{told}, and {_quoted(name)} is {text_of(there, w)}."
+    way = "enough for" if reading == "up" else "not more than"
+    return f"{told}, which is {way} {_quoted(name)}, {text_of(there, w)}."
+
+
+def no_estimate_of_whole_ones(_: Manner) -> str:
+    return "Only whole ones count at the end, and an estimate does not see what is left over."

@@ -14,8 +14,8 @@ MOST_PIECES = 12
 
 @dataclass(frozen=True, slots=True)
 class Amount:
-    """A quantity as it stands at a bar: its name, its number where that is known yet, its unit, whether it is asked, and
-    which part of a whole it is where the text tells."""
+    """A quantity as it stands at a bar: its name, its number where that is known yet, its unit, whether it is asked,
+    and which part of a whole it is where the text tells."""
 
     name: str
     number: Expr | None

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterator
 from dataclasses import replace
-from random import Random
 
 from keen_slate.core.demands.find import demands_of
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Percent, Whole
 from keen_slate.core.problem.situation import Quantity, Situation, worked_through
 from keen_slate.core.problem.tree import decimal_places
@@ -34,7 +34,7 @@ def other_numbers(problem: Problem, seed: str, locked: frozenset[str] = frozense
     """
     story = problem.story
     assert story is not None
-    draw = Random(f"story/{seed}")
+    draw = Draw(f"story/{seed}")
     wanted = demands_of(problem)
     sizes = _sizes(story.measured)
     seen = {story.situation}
@@ -89,25 +89,25 @@ def _within(situation: Situation, sizes: tuple[int, int, bool]) -> bool:
     return True
 
 
-def _like(number: Numeral, draw: Random) -> Numeral:
+def _like(number: Numeral, draw: Draw) -> Numeral:
     """A number of the same kind and about the same size."""
     match number:
         case Whole(n):
             step = 10 if n % 10 == 0 and n >= 30 else 1
-            return Whole(draw.randint(max(2, n // 2) // step or 1, max(3, 2 * n) // step) * step)
+            return Whole(draw.between(max(2, n // 2) // step or 1, max(3, 2 * n) // step) * step)
         case CommonFraction(top, bottom):
-            other = draw.choice(BOTTOMS)
+            other = draw.one_of(BOTTOMS)
             if top > bottom:
-                return CommonFraction(draw.randint(other + 1, 3 * other), other)
-            return CommonFraction(draw.randint(1, other - 1), other)
+                return CommonFraction(draw.between(other + 1, 3 * other), other)
+            return CommonFraction(draw.between(1, other - 1), other)
         case MixedNumber(whole, _, _):
-            other = draw.choice(BOTTOMS)
-            return MixedNumber(draw.randint(max(1, whole // 2), 2 * whole + 1), draw.randint(1, other - 1), other)
+            other = draw.one_of(BOTTOMS)
+            return MixedNumber(draw.between(max(1, whole // 2), 2 * whole + 1), draw.between(1, other - 1), other)
         case DecimalNumeral(digits, places):
-            other = draw.randint(max(1, digits // 2), 2 * digits)
+            other = draw.between(max(1, digits // 2), 2 * digits)
             ends_in_zero = other % 10 == 0 and digits % 10 != 0
             return DecimalNumeral(other + ends_in_zero, places, number.leading_zero)
         case Percent():
-            return Percent(Whole(draw.choice(PERCENTS)))
+            return Percent(Whole(draw.one_of(PERCENTS)))
         case _:
             return number

@@ -309,7 +309,8 @@ def _two_alike(words: _Words, a: int, b: int) -> Iterator[Sketch]:
     counted = words.thing_asked and not _is(words.thing_asked, words.amounts[a].unit)
     if two_questions:
         yield Sketch(4 + 2 * bool(counted), (_product("fit", large, small, "?0", "down", "?1"),), ("?0", "?1"))
-    yield from _fitting(words, large, small, 4.5 if counted else 0)
+    if counted or words.asks("how many"):
+        yield from _fitting(words, large, small, 4.5 if counted else 0)
     if words.asks("how many times"):
         yield Sketch(6, (_product("times-as-many", large, small, "?0"),))
 

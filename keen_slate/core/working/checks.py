@@ -9,6 +9,7 @@ from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedN
 from keen_slate.core.problem.tree import (
     Expr,
     Factor,
+    InStory,
     Negative,
     Product,
     Sum,
@@ -22,9 +23,10 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.decimal_division import with_numbers
-from keen_slate.core.saying import weighing
+from keen_slate.core.saying import in_stories, weighing
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.putting_back import put_back
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
 
 MOST_ROUNDED = 4
@@ -33,7 +35,8 @@ MOST_ROUNDED = 4
 
 @dataclass(frozen=True, slots=True)
 class Check:
-    """One way to check an answer: ``inverse``, ``another-school``, ``decimals``, ``rounded`` or ``simplest-form``."""
+    """One way to check an answer: ``put-back`` (into a story), ``inverse``, ``another-school``, ``decimals``, ``rounded``
+    or ``simplest-form``."""
 
     id: str
     said: Say
@@ -45,6 +48,9 @@ def checks_of(problem: Problem, school: School = DEFAULT_SCHOOL) -> tuple[Check,
     answer = work(problem, school).answer
     if not is_numeral(answer.of if isinstance(answer, Negative) else answer):
         return ()
+    if isinstance(problem.expr, InStory):
+        told = [_put_back(problem.expr, answer, school), _another_school(problem, school), _simplest(answer)]
+        return tuple(c for c in told if c is not None)
     found = [
         _inverse(calculation_in(problem.expr), answer, school),
         _another_school(problem, school),
@@ -76,6 +82,17 @@ def _inverse(expr: Expr, answer: Expr, school: School) -> Check | None:
     working = work(Problem(undone), school)
     assert evaluate(working.answer) == evaluate(back)
     return Check("inverse", Say.of(weighing.check_inverse, back=back, undone=undone), working)
+
+
+def _put_back(story: InStory, answer: Expr, school: School) -> Check | None:
+    """The answer put back into the story."""
+    back = put_back(story, answer)
+    if back is None:
+        return None
+    said = Say.of(
+        in_stories.it_fits, made=back.made, result=back.number, name=back.name, there=back.there, reading=back.reading
+    )
+    return Check("put-back", said, work(Problem(back.made), school))
 
 
 def _another_school(problem: Problem, school: School) -> Check | None:

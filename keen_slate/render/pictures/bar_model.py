@@ -130,7 +130,7 @@ class _Group:
             return DIGIT
         unit = _shown_unit(amount)
         before = len(amount.unit) if amount.unit in MONEY else 0
-        return width_of(amount.number, self.manner) + DIGIT * before + (_wide(unit, SMALL) + 6 if unit else 0)
+        return width_of(amount.number, self.manner) + DIGIT * before + (_wide(unit, SMALL) + 11 if unit else 0)
 
     def amount(self, x: float, y: float, amount: Amount) -> Iterator[str]:
         """The number with its unit, or ?, its middle at a point; nothing for what is only found on the way."""
@@ -151,7 +151,7 @@ class _Group:
     def named(self, x: float, y: float, amount: Amount) -> Iterator[str]:
         """The name and the amount beside each other, in the middle of a bracket."""
         name = amount.name
-        part = width_of(amount.part, self.manner) + 8 if amount.part is not None and not self.blank else 0.0
+        part = width_of(amount.part, self.manner) + 14 if amount.part is not None and not self.blank else 0.0
         wide = part + (_wide(name, SMALL) + 8 if name else 0)
         has = not self.blank and (amount.asked or amount.number is not None)
         width = wide + (self.amount_width(amount) if has else 0)
@@ -181,14 +181,14 @@ class _Group:
                 if level == len(rows):
                     rows.append(0.0)
                 rows[level] = start + wide
-                foot = y + TEXT_ROW * (level + 1) + 6 * level - 2
+                foot = y + TEXT_ROW * (level + 1) + 6 * level - 2 + 8 * shown
                 if level or shown:
                     drawn.append(line(middle, y + 2, middle, foot - SMALL, 0.7))
                 drawn.append(text(start, foot, amount.name, "start", size=SMALL))
                 if shown:
                     drawn.extend(self.amount(start + wide - self.amount_width(amount) / 2, foot - 0.36 * SIZE, amount))
                 self.right = max(self.right, start + wide)
-                height = max(height, TEXT_ROW * (level + 1) + 6 * level + 6)
+                height = max(height, TEXT_ROW * (level + 1) + 6 * level + 6 + 16 * shown)
             x += width
         return height
 

@@ -17,6 +17,7 @@ from keen_slate.services.shapes.base import (
     Unreadable,
     WordChoices,
 )
+from keen_slate.services.shapes.stories import ShownStory, StoryRead
 
 
 class MultiplesRow(Shape):
@@ -119,7 +120,7 @@ class ShownLine(Shape):
 
     ``sign`` joins it to the line before; ``act`` is what kind of step it is, for the checklist; ``panel`` where it
     stands among the four panels; ``operation`` its place in the order of operations, where the problem has more than
-    one.
+    one; ``heading`` is the calculation of a story that begins with it, by names.
     """
 
     sign: Sign
@@ -133,6 +134,7 @@ class ShownLine(Shape):
     side: list[Side]
     by_mistake: bool
     question: bool
+    heading: str = ""
 
 
 class ShownChoice(Shape):
@@ -243,6 +245,7 @@ class Worked(Shape):
     acts: dict[str, str]
     panels: list[NamedPanel]
     order: list[list[str]]
+    story: ShownStory | None = None
 
 
 class Looked(Shape):
@@ -392,12 +395,13 @@ class CopiedText(Shape):
 
 
 class Understood(Shape):
-    """What is understood of a text while it is typed: exactly one of the two."""
+    """What is understood of a text while it is typed: exactly one of the three. ``story`` for a text in words."""
 
     problem: Notation | None
     asked: str
     notes: list[str]
     unreadable: Unreadable | None
+    story: StoryRead | None = None
 
 
 class PreviewRequest(Shape):

@@ -16,6 +16,7 @@ from keen_slate.core.problem.tree import (
     Common,
     Expr,
     FromPicture,
+    InStory,
     Path,
     decimal_or_number,
     evaluate,
@@ -30,7 +31,7 @@ from keen_slate.faults import UnknownWord
 from keen_slate.render.mathml import mathml
 from keen_slate.render.spoken import spoken
 from keen_slate.services.shapes.base import Notation, Unreadable
-from keen_slate.services.shapes.work import LineTurn, Understood, WorkRequest
+from keen_slate.services.shapes.work import LineTurn, WorkRequest
 
 
 class Asked:
@@ -109,21 +110,6 @@ def read_in_words(text: str, words: Manner) -> Problem:
         raise
 
 
-def preview(text: str, words: Mapping[str, str]) -> Understood:
-    """What is understood of a text while it is typed."""
-    manner = chosen_words(words)
-    try:
-        problem = read_in_words(text, manner)
-    except UnreadableProblem as fault:
-        return Understood(problem=None, asked="", notes=[], unreadable=unreadable(fault))
-    return Understood(
-        problem=as_typed_notation(problem, manner),
-        asked=asked_in_words(problem),
-        notes=[say(n, manner) for n in problem.notes],
-        unreadable=None,
-    )
-
-
 def asked_in_words(problem: Problem, manner: Manner = USUAL_MANNER) -> str:
     """What is asked, where it is not simply to work the problem out: ``… as a decimal``, ``compare …``; else empty."""
     if problem.claimed is not None:
@@ -150,6 +136,8 @@ def task_of(asked: Asked) -> str:
     """What a class is told to do, as a sentence."""
     if asked.problem.claimed is not None:
         return f"Somebody says: {asked.problem.text(asked.words)}. Is that right?"
+    if isinstance(asked.problem.expr, InStory):
+        return "Read it twice. What is known, and what is asked?"
     if isinstance(asked.problem.expr, Common):
         word = asked.words.common_multiple
         multiple = f"least {word}" if word == "common multiple" else word

@@ -24,10 +24,13 @@ from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
     Factor,
+    InStory,
     Product,
     evaluate,
 )
+from keen_slate.core.saying import in_stories
 from keen_slate.core.saying.names import ACRONYM_LETTERS
+from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACET
 from keen_slate.core.working.boards.grid import Board
@@ -56,6 +59,7 @@ from keen_slate.services.shapes.work import (
 )
 from keen_slate.services.work.asked import Asked, task_of
 from keen_slate.services.work.boards import laid_out, shown_board, shown_boards
+from keen_slate.services.work.stories import shown_story
 
 
 def work_out(request: WorkRequest) -> Worked:
@@ -69,10 +73,11 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
     has_value = not isinstance(expr, (Comparison, Chain))
     lines = [_shown_line(n, asked, working.derivation.school) for n in working.lines]
     lines[0] = lines[0].model_copy(update={"reason": task_of(asked), "reason_html": task_of(asked)})
+    story = shown_story(asked, working)
     ordered = any(line.operation for line in lines)
     return Worked(
         problem=asked.notation(expr),
-        asked=asked.problem.text(asked.words),
+        asked=story.text if story is not None else asked.problem.text(asked.words),
         notes=[asked.say(n) for n in asked.problem.notes],
         refused=[f"{asked.named(FACET[r.facet].choice(r.choice).name)}: {asked.say(r.why)}" for r in working.refused],
         solutions=solve(expr.sides).count if isinstance(expr, Chain) else None,
@@ -85,6 +90,7 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
         acts={n.act: in_words(ACTS[n.act].name, asked.words) for n in working.lines},
         panels=[NamedPanel(id=panel, name=in_words(name, asked.words)) for panel, name in PANELS.items()],
         order=[list(pair) for pair in ACRONYM_LETTERS[acronym]] if ordered else [],
+        story=story,
     )
 
 
@@ -146,7 +152,18 @@ def _shown_line(line: Line, asked: Asked, school: School) -> ShownLine:
         side=[_shown_side(s, asked, school) for s in line.side],
         by_mistake=line.by_mistake,
         question=line.is_question,
+        heading=_heading(line, asked),
     )
+
+
+def _heading(line: Line, asked: Asked) -> str:
+    """What a line of a story begins to calculate, by names."""
+    step = line.step
+    if step is None or step.goal != "choose-calculation" or step.by_mistake or not isinstance(step.before, InStory):
+        return ""
+    calculation = step.before.next()
+    assert calculation is not None
+    return asked.say(Say.of(in_stories.calculation_in_words, calculation=calculation))
 
 
 def _shown_side(side: SideWork, asked: Asked, school: School) -> Side:

@@ -1,22 +1,23 @@
 <script setup lang="ts">
-import InputText from 'primevue/inputtext'
+import Textarea from 'primevue/textarea'
 import Button from 'primevue/button'
 import { useElementSize } from '@vueuse/core'
-import { computed, useTemplateRef } from 'vue'
-import type { ApiFault } from '@/api/client'
+import { computed, useTemplateRef, watch } from 'vue'
+import type { ApiFault, StoryRead } from '@/api/client'
 import { focusOn } from '@/shared/focusing'
 import MathText from '@/shared/MathText.vue'
 import { usePreview } from './usePreview'
 
 const text = defineModel<string>({ required: true })
 const props = defineProps<{ fault: ApiFault | null }>()
-const emit = defineEmits<{ work: []; keep: [] }>()
+const emit = defineEmits<{ work: []; keep: []; story: [read: StoryRead | null] }>()
 
 const { understood, fault: unasked } = usePreview(text)
+watch(understood, (now) => emit('story', now?.story ?? null))
 
 /** A fault is shown while typing only where the text before it cannot become right by typing on. */
 const trouble = computed(() => {
-  const told = props.fault ?? unasked.value ?? understood.value?.unreadable ?? null
+  const told = props.fault ?? unasked.value ?? understood.value?.unreadable ?? understood.value?.story?.unreadable ?? null
   return told ? { message: told.message, position: told.position } : null
 })
 const pointed = computed(() => {
@@ -30,7 +31,12 @@ const pointed = computed(() => {
   }
 })
 
+/** Longer than a line of a calculation: a story, whose letters are smaller. */
+const isLong = computed(() => text.value.length > 48 || text.value.includes('\n'))
+
 function entered(event: KeyboardEvent) {
+  if (event.shiftKey) return
+  event.preventDefault()
   if (event.ctrlKey || event.metaKey) emit('keep')
   else emit('work')
 }
@@ -45,10 +51,13 @@ defineExpose({ focus: () => focusOn(field.value) })
   <div class="problem">
     <label class="hidden" for="problem">Problem</label>
     <div class="problem-row">
-      <InputText
+      <Textarea
         id="problem"
         ref="field"
         v-model="text"
+        rows="1"
+        auto-resize
+        :class="{ long: isLong }"
         autocomplete="off"
         spellcheck="false"
         autocapitalize="off"
@@ -56,7 +65,7 @@ defineExpose({ focus: () => focusOn(field.value) })
         aria-describedby="understood"
         :invalid="fault !== null"
         :style="{ '--heard': `${heardWidth}px` }"
-        @keydown.enter.prevent="entered"
+        @keydown.enter="entered"
       />
       <Button label="Work it" @click="emit('work')" />
     </div>
@@ -72,7 +81,7 @@ defineExpose({ focus: () => focusOn(field.value) })
         <span v-if="understood.asked" class="quiet">{{ understood.asked }}</span>
         <MathText :of="understood.problem" />
       </div>
-      <div v-else class="understood quiet asked-early">what I understand of it</div>
+      <div v-else-if="!isLong" class="understood quiet asked-early">what I understand of it</div>
     </div>
   </div>
 </template>
@@ -80,16 +89,25 @@ defineExpose({ focus: () => focusOn(field.value) })
 <style scoped>
 .problem-row {
   display: flex;
+  align-items: flex-start;
   gap: 0.5rem;
 }
 
-.problem-row :deep(.p-inputtext) {
+.problem-row :deep(.p-textarea) {
   flex: 1;
   min-width: 0;
   font-size: 1.5rem;
   padding: 0.45rem 0.75rem;
   padding-right: calc(var(--heard, 0px) + 0.75rem);
+  line-height: 1.35;
+  resize: none;
   background: var(--sheet);
+}
+
+.problem-row :deep(.p-textarea.long) {
+  font-size: 1.1rem;
+  line-height: 1.45;
+  padding-right: 0.75rem;
 }
 
 .problem {
@@ -160,7 +178,7 @@ defineExpose({ focus: () => focusOn(field.value) })
 }
 
 @media (--narrow) {
-  .problem-row :deep(.p-inputtext) {
+  .problem-row :deep(.p-textarea) {
     padding-right: 0.75rem;
   }
 

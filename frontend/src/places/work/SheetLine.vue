@@ -59,6 +59,7 @@ defineExpose({
     @click="open || emit('open', true)"
     @keydown.enter.self.prevent="emit('open', !open)"
   >
+    <p v-if="line.heading" class="heading">{{ line.heading }}</p>
     <p class="reason">
       <span v-if="number !== null" class="step-number" aria-hidden="true">{{ number }}</span>
       <span v-if="order.length && line.operation" class="order" :aria-label="`Order of operations: ${line.operation}`">
@@ -118,6 +119,14 @@ defineExpose({
 .line.answer :deep(.written .math-text) {
   border-bottom: 4px double var(--ink);
   padding: 0.1rem 0.3rem 0.15rem;
+}
+
+/* The calculation of a story that begins here, by the names of its quantities. */
+.heading {
+  grid-column: 1 / -1;
+  padding: 0.35rem 1rem 0.1rem;
+  font-weight: 600;
+  border-top: 2px solid var(--rule);
 }
 
 .line:not(.opened) {

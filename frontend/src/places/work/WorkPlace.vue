@@ -2,8 +2,9 @@
 import { useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { Organiser, WorkRequest } from '@/api/client'
+import { api, type Organiser, type StoryRead, type WorkRequest } from '@/api/client'
 import { organiserAfter } from '@/desk/organisers'
+import { useRequest } from '@/desk/useRequest'
 import { useSchool } from '@/desk/useSchool'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
@@ -20,6 +21,9 @@ import SchoolTabs from './SchoolTabs.vue'
 import SecondLook from './SecondLook.vue'
 import SheetBar from './SheetBar.vue'
 import SideBySide from './SideBySide.vue'
+import StoryHead from './StoryHead.vue'
+import StoryOffers from './StoryOffers.vue'
+import StoryShelf from './StoryShelf.vue'
 import { useBeside } from './useBeside'
 import { useCopying, type CopyFormat } from './useCopying'
 import { useCover } from './useCover'
@@ -53,6 +57,10 @@ const body = computed<WorkRequest>(() => ({
   turns: edits.edits.value.turns,
   ...settings.manner,
 }))
+/** What stands in the field once it is worked: of a story its text, not the line that it is kept as. */
+const settled = computed(() => worked.value?.story?.text ?? workedText.value)
+const storyRead = ref<StoryRead | null>(null)
+const offered = computed(() => (storyRead.value && text.value !== settled.value && !storyRead.value.unreadable ? storyRead.value : null))
 const beside = useBeside(body, facets)
 const { compared } = beside
 const copying = useCopying(tell)
@@ -67,13 +75,19 @@ const { upTo } = cover
 
 async function work() {
   told.value = ''
-  if (text.value !== workedText.value) {
+  const offers = offered.value?.offers ?? []
+  if (offered.value && offers.length !== 1) return
+  await workOut(offers[0]?.form ?? (text.value === settled.value ? workedText.value : text.value))
+}
+
+async function workOut(asked: string) {
+  if (asked !== workedText.value) {
     beside.close()
     cover.showAll()
     if (!example.id.value || workedText.value) edits.hold(undefined)
   }
-  const asked = text.value
   if (!(await ask(asked))) return
+  text.value = settled.value
   typed.value = ''
   const kept = example.id.value && route.query.problem === asked ? { example: example.id.value } : {}
   await router.replace({ query: { problem: asked, ...kept } })
@@ -93,8 +107,20 @@ async function stepMethod(by: number) {
 }
 
 function take(problem: string) {
-  text.value = problem
-  void work()
+  told.value = ''
+  void workOut(problem)
+}
+
+const numbering = useRequest({ shown: true })
+const noNumbers = ref('')
+let drawn = 0
+
+/** The story in hand with other numbers, but for those that are locked. */
+async function otherNumbers(locked: string[]) {
+  const asked = { text: workedText.value, words: settings.manner.words, locked, seed: String((drawn += 1)) }
+  const found = await numbering.ask((signal) => api.POST('/api/story-numbers', { body: asked, signal }))
+  noNumbers.value = found?.note ?? numbering.fault.value?.message ?? ''
+  if (found?.form) take(found.form)
 }
 
 async function takeOther() {
@@ -149,7 +175,10 @@ watch(edits.edits, (now, before) => {
 watch(() => settings.manner, again)
 watch(text, (now) => {
   fault.value = null
-  typed.value = now === workedText.value ? '' : now
+  typed.value = now === settled.value ? '' : now
+})
+watch(offered, (now) => {
+  if (now) fault.value = null
 })
 watch(
   () => route.query.problem,
@@ -171,14 +200,16 @@ onMounted(async () => {
   <div class="work">
     <h1 class="hidden">Work</h1>
     <header class="work-head">
-      <ProblemField ref="field" v-model="text" :fault="fault" @work="work" @keep="keep" />
+      <ProblemField ref="field" v-model="text" :fault="fault" @work="work" @keep="keep" @story="storyRead = $event" />
       <KeepIn :can-keep="worked !== null" :kept="told" @keep="keep" />
     </header>
     <SetTrouble />
-    <template v-if="worked">
+    <StoryOffers v-if="offered" :text="text" :read="offered" @take="take" />
+    <template v-else-if="worked">
       <p v-for="note in [...worked.notes, ...worked.refused]" :key="note" class="reading-note">{{ note }}</p>
       <div class="work-desk">
         <div class="sheet-side">
+          <StoryHead v-if="worked.story" :story="worked.story" :busy="numbering.asking.value" :note="noNumbers" @numbers="otherNumbers" />
           <SchoolTabs :facets="facets" @choose="choose" @beside="beside.lay" />
           <SheetBar
             v-model:organiser="organiser"
@@ -221,7 +252,10 @@ onMounted(async () => {
         />
       </div>
     </template>
-    <EmptySheet v-else />
+    <template v-else>
+      <EmptySheet />
+      <StoryShelf @take="take" />
+    </template>
   </div>
 </template>
 

@@ -132,6 +132,9 @@ defineExpose({ focusedLine, stepLine })
         />
       </template>
     </ol>
+    <div v-if="worked.story && !covered" class="answers">
+      <p v-for="sentence in worked.story.sentences" :key="sentence">{{ sentence }}</p>
+    </div>
     <p v-if="covered" class="covered quiet">
       {{ covered }} {{ covered === 1 ? 'step is' : 'steps are' }} covered. <kbd>n</kbd> shows the next, <kbd>a</kbd> all.
     </p>
@@ -305,6 +308,13 @@ defineExpose({ focusedLine, stepLine })
 .ink-simplify {
   --act: var(--ink);
   --stroke: double;
+}
+
+.answers {
+  border-top: 2px solid var(--rule);
+  padding: 0.6rem 1rem 0.7rem;
+  font-size: 1.15rem;
+  font-weight: 600;
 }
 
 .covered {

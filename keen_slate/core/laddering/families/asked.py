@@ -4,10 +4,10 @@ from fractions import Fraction
 from math import gcd
 
 from keen_slate.core.demands.tasks import ROUND_PERCENTS
-from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families.family import Wanted
 from keen_slate.core.laddering.families.fractions import bottoms_for, proper, proper_parts, two_bottoms
 from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Percent, Whole
 from keen_slate.core.problem.from_picture import LARGEST_DISC, LARGEST_STRIP, MOST_SQUARES, MOST_WHOLES
 from keen_slate.core.problem.tree import (

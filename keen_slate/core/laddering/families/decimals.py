@@ -2,9 +2,9 @@
 
 from fractions import Fraction
 
-from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families.family import Wanted
 from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import DecimalNumeral, Whole
 from keen_slate.core.problem.tree import (
     Comparison,

@@ -3,8 +3,8 @@
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 
-from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.problem.tree import Expr
 
 Wanted = frozenset[str]

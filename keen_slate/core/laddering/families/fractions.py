@@ -4,9 +4,9 @@ from functools import lru_cache
 from math import gcd, lcm
 
 from keen_slate.core.demands.fractions import LARGE_BOTTOM, is_composite, is_large_prime
-from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families.family import RELATIONS, Wanted
 from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import Expr, Negative, Sum, Term, evaluate
 

@@ -2,10 +2,10 @@
 
 from math import gcd
 
-from keen_slate.core.laddering.drawing import Draw
 from keen_slate.core.laddering.families.family import Wanted
 from keen_slate.core.laddering.families.fractions import proper, proper_parts, simplifies_as_wanted
 from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import Expr, Factor, Group, Power, Product, Sum, Term, evaluate
 

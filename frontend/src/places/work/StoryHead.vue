@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import { ref } from 'vue'
+import type { ShownStory } from '@/api/client'
+import StoryText from '@/shared/StoryText.vue'
+
+/** A story above its working: its text, its bars, and other numbers for it. */
+defineProps<{ story: ShownStory; busy: boolean; note: string }>()
+const emit = defineEmits<{ numbers: [locked: string[]] }>()
+
+const locked = ref<string[]>([])
+
+function toggle(name: string) {
+  locked.value = locked.value.includes(name) ? locked.value.filter((n) => n !== name) : [...locked.value, name]
+}
+</script>
+
+<template>
+  <section class="sheet story" aria-label="The story">
+    <div class="story-told">
+      <StoryText :blocks="story.blocks" />
+      <div class="story-numbers" role="group" aria-label="Numbers of the story">
+        <Button
+          v-for="slot in story.slots"
+          :key="slot.name"
+          :label="slot.amount"
+          :icon="locked.includes(slot.name) ? 'pi pi-lock' : 'pi pi-lock-open'"
+          :aria-pressed="locked.includes(slot.name)"
+          :aria-label="`${slot.name}, ${slot.amount}: ${locked.includes(slot.name) ? 'stays' : 'may change'}`"
+          :title="slot.name"
+          size="small"
+          variant="text"
+          @click="toggle(slot.name)"
+        />
+        <Button label="Other numbers" icon="pi pi-refresh" size="small" variant="outlined" :loading="busy" @click="emit('numbers', locked)" />
+      </div>
+      <p v-if="note" class="quiet" role="status">{{ note }}</p>
+    </div>
+    <!-- eslint-disable-next-line vue/no-v-html -- drawn on the server, every text in it escaped -->
+    <div class="bars" v-html="story.bars" />
+  </section>
+</template>
+
+<style scoped>
+.story {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem 1.5rem;
+  padding: 0.8rem 1.1rem;
+  margin-bottom: 0.75rem;
+}
+
+.story-told {
+  flex: 1 1 20rem;
+  min-width: 0;
+}
+
+.bars {
+  flex: 0 1 auto;
+  min-width: 0;
+  max-width: 100%;
+}
+
+.bars :deep(svg) {
+  display: block;
+  max-width: 100%;
+  height: auto;
+}
+
+.story-numbers {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.2rem;
+  margin-top: 0.4rem;
+}
+</style>

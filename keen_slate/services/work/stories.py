@@ -1,0 +1,174 @@
+"""Stories: read from a text, shown with their bars, given other numbers, taken from the library."""
+
+from collections.abc import Mapping
+
+from keen_slate.core.notation.amounts import amount_text
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.problem.tree import InStory
+from keen_slate.core.reading.reading import Problem, UnreadableProblem
+from keen_slate.core.reading.story_form import Story, is_story_form
+from keen_slate.core.saying import in_stories
+from keen_slate.core.saying.say import Say, say
+from keen_slate.core.saying.story_kinds import STORY_KINDS
+from keen_slate.core.stories.bars import bar_model
+from keen_slate.core.stories.library import LIBRARY
+from keen_slate.core.stories.numbers import other_numbers
+from keen_slate.core.stories.proposing import understood
+from keen_slate.core.working.story_steps import story_steps
+from keen_slate.core.working.work import Working
+from keen_slate.render.pictures.bar_model import bars_svg
+from keen_slate.services.shapes.stories import (
+    FoundAmount,
+    LibraryEntry,
+    LibraryList,
+    LibraryRequest,
+    NumbersRequest,
+    OtherNumbers,
+    ShownStory,
+    StoryBlock,
+    StoryOffer,
+    StoryRead,
+    StoryRequest,
+    StorySlot,
+    StoryStep,
+)
+from keen_slate.services.work.asked import Asked, chosen_words, notation, read_in_words, unreadable
+
+
+def blocks_of(text: str) -> list[StoryBlock]:
+    """The paragraphs and tables of a text, in order."""
+    blocks: list[StoryBlock] = []
+    rows: list[list[str]] = []
+    for line in [*text.split("\n"), ""]:
+        if "\t" in line:
+            rows.append([cell.strip() for cell in line.split("\t")])
+            continue
+        if rows:
+            blocks.append(StoryBlock(text=None, rows=rows))
+            rows = []
+        if line.strip():
+            blocks.append(StoryBlock(text=line.strip(), rows=[]))
+    return blocks
+
+
+def sentences_of(story: Story, working: Working, manner: Manner) -> list[str]:
+    """The sentences that answer a story, with the numbers that a working came to."""
+    end = working.derivation.end
+    assert isinstance(end, InStory)
+    found = dict(end.found)
+    return [story.answered(i, found, manner) for i in range(len(story.sentences))]
+
+
+def shown_story(asked: Asked, working: Working) -> ShownStory | None:
+    """What is shown of a problem that is told; None for another one."""
+    problem, manner = asked.problem, asked.words
+    story = problem.story
+    if story is None:
+        return None
+    text = story.text(manner)
+    bars, told = bars_of(problem, manner)
+    return ShownStory(
+        text=text,
+        blocks=blocks_of(text),
+        bars=bars,
+        bars_told=told,
+        slots=[
+            StorySlot(name=q.name, amount=amount_text(q.given, story.measured.quantity(q.name).unit, manner))
+            for q in story.situation.quantities
+            if q.given is not None and not q.name.isdecimal()
+        ],
+        steps=[
+            StoryStep(
+                words=say(Say.of(in_stories.calculation_in_words, calculation=step.calculation), manner),
+                calculation=notation(step.problem.expr, manner.labelled(step.problem.label)),
+                gives=notation(step.gives, manner.labelled(step.unit)),
+            )
+            for step in story_steps(problem, asked.school)
+        ],
+        sentences=sentences_of(story, working, manner),
+    )
+
+
+def bars_of(problem: Problem, manner: Manner, *, blank: bool = False) -> tuple[str, str]:
+    """The bar model of a story as SVG, and in words."""
+    assert problem.story is not None
+    model = bar_model(problem.story.measured)
+    told = say(Say.of(in_stories.bars_in_words, relations=tuple(bars.relation for bars in model)), manner)
+    return bars_svg(model, told, manner, blank=blank), told
+
+
+def read_story(request: StoryRequest) -> StoryRead:
+    """What a text may mean: the amounts found in it, and up to three stories."""
+    manner = chosen_words(request.words)
+    if is_story_form(request.text):
+        try:
+            problem = read_in_words(request.text, manner)
+        except UnreadableProblem as fault:
+            return StoryRead(amounts=[], offers=[], note="", unreadable=unreadable(fault))
+        return StoryRead(amounts=[], offers=[_offer(problem, manner)], note="")
+    found = understood(request.text, decimal_comma=manner.decimal_comma)
+    offers = [_offer(problem, manner) for problem in found.stories]
+    note = say(Say.of(in_stories.what_was_found, amounts=len(found.amounts), offers=len(offers)), manner)
+    return StoryRead(
+        amounts=[
+            FoundAmount(start=a.start, end=a.end, name=name, amount=amount_text(a.number, a.unit, manner))
+            for name, a in found.amounts
+        ],
+        offers=offers,
+        note=note,
+    )
+
+
+def _offer(problem: Problem, manner: Manner) -> StoryOffer:
+    bars, told = bars_of(problem, manner)
+    steps = story_steps(problem)
+    return StoryOffer(
+        form=problem.text(manner),
+        bars=bars,
+        bars_told=told,
+        plan=[say(Say.of(in_stories.calculation_in_words, calculation=s.calculation), manner) for s in steps],
+        kinds=list(dict.fromkeys(STORY_KINDS[s.calculation.relation.kind].name for s in steps)),
+    )
+
+
+def with_other_numbers(request: NumbersRequest) -> OtherNumbers:
+    """A story with other numbers, of the same demands."""
+    manner = chosen_words(request.words)
+    problem = read_in_words(request.text, manner)
+    found = next(other_numbers(problem, request.seed, frozenset(request.locked)), None) if problem.story else None
+    if found is None:
+        return OtherNumbers(
+            form=None, note=say(Say.of(in_stories.no_other_numbers, locked=len(request.locked)), manner)
+        )
+    return OtherNumbers(form=found.text(manner), note="")
+
+
+def library(request: LibraryRequest) -> LibraryList:
+    """The stories that ship."""
+    manner = chosen_words(request.words)
+    return LibraryList(stories=[_entry(story.id, story.title, story.problem, manner) for story in LIBRARY])
+
+
+def _entry(id: str, title: str, problem: Problem, manner: Manner) -> LibraryEntry:
+    assert problem.story is not None
+    steps = story_steps(problem)
+    return LibraryEntry(
+        id=id,
+        title=title,
+        form=problem.text(manner),
+        text=problem.story.text(manner),
+        kinds=list(dict.fromkeys(STORY_KINDS[s.calculation.relation.kind].name for s in steps)),
+        steps=len(steps),
+        table=problem.story.has_table,
+    )
+
+
+def told_early(text: str, words: Mapping[str, str]) -> bool:
+    """Whether a text reads like a story: words, and at least two amounts among them."""
+    manner = chosen_words(words)
+    enough_words = len([w for w in text.split() if w[:1].isalpha()]) >= FEWEST_WORDS
+    return enough_words and len(understood(text, decimal_comma=manner.decimal_comma).amounts) > 1
+
+
+FEWEST_WORDS = 5
+"""Words from which a text that cannot be read as a problem is looked at as a story."""
