@@ -9,6 +9,7 @@ import subprocess
 import sys
 import unittest
 from collections.abc import Iterator
+from inspect import isfunction
 from pathlib import Path
 from types import ModuleType
 from typing import get_args
@@ -141,7 +142,7 @@ class Lists(unittest.TestCase):
         for where, module in families("saying"):
             if where.endswith(("words.py", "phrases.py", "say.py", "names.py")):
                 continue
-            functions = [f for f in vars(module).values() if getattr(f, "__module__", "") == module.__name__]
+            functions = [f for f in vars(module).values() if isfunction(f) and f.__module__ == module.__name__]
             for function in functions:
                 if not function.__name__.startswith("_"):
                     self.assertIn(function.__name__, named, f"{where}: nothing says this sentence.")

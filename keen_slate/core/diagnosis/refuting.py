@@ -144,7 +144,6 @@ def _back_into_the_story(expr: InStory, answer: Expr) -> Refutation:
     if back is None:
         return Refutation(Say.of(refuting.work_again, answer=answer, problem=expr))
     if back.reading != "exact":
-        up = back.reading == "up"
         numbers = {"made": back.made, "result": back.number, "there": back.there}
         asked = Say.of(in_stories.is_it_enough, **numbers, name=back.name, up=back.reading == "up")
         return Refutation(asked, (back.there, back.number), seen.counter_back)

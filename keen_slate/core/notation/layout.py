@@ -177,6 +177,10 @@ BEFORE_AMOUNTS = ("$", "£", "€")
 """Labels that stand before their amount."""
 
 
+LONGEST_SIGN = 3
+"""Letters of a unit that is a sign, such as mm: it stands at every amount of a calculation in a story."""
+
+
 class _Setter:
     """``at`` is the path of what is set, None where it stands at none of its own."""
 
@@ -333,9 +337,11 @@ class _Setter:
         unit = expr.unit
         if expr.now is not None and is_numeral(expr.now) and evaluate(expr.now) == 1:
             unit = one_and_many(unit)[0]
+        if expr.now is not None and not is_numeral(expr.now) and len(unit) > LONGEST_SIGN:
+            unit = ""  # a word for a thing stands at the result
         here = _Setter(self.manner.labelled(unit))
         if expr.now is not None:
-            return here.part(expr.now, at, 0, labelled=bool(expr.unit))
+            return here.part(expr.now, at, 0, labelled=bool(unit))
         if expr.found:
             return here.set(expr.found[-1][1], None, labelled=bool(expr.unit))
         return _joined((Row((Words(name), Sign("=", "equals"), _EMPTY)) for name in expr.situation.asked), Words("; "))

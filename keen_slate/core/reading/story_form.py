@@ -85,6 +85,7 @@ def filled_in(told: Told, situation: Situation, numbers: Mapping[str, Expr], man
     return "".join(out)
 
 
+_GIVEN_SLOT = re.compile(r"\[[^\[\]=|]+=[^\[\]|]+\]")
 _SLOT = re.compile(r"\[([^\[\]]*)\]")
 _ESCAPES = {"\\n": "\n", "\\t": "\t", "\\\\": "\\"}
 _NAME = re.compile(r"[^\[\]|;:=×+\\]{1,60}")
@@ -92,7 +93,7 @@ _NAME = re.compile(r"[^\[\]|;:=×+\\]{1,60}")
 
 def is_story_form(text: str) -> bool:
     """Whether a text is written as a story in one line: amounts in square brackets, and what holds between them."""
-    return text.count("|") >= 2 and "[" in text
+    return "|" in text and _GIVEN_SLOT.search(text) is not None
 
 
 def read_story(text: str, number: Callable[[str], tuple[Expr, str]]) -> Story:

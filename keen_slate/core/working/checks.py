@@ -35,8 +35,8 @@ MOST_ROUNDED = 4
 
 @dataclass(frozen=True, slots=True)
 class Check:
-    """One way to check an answer: ``put-back`` (into a story), ``inverse``, ``another-school``, ``decimals``, ``rounded``
-    or ``simplest-form``."""
+    """One way to check an answer: ``put-back`` (into a story), ``inverse``, ``another-school``, ``decimals``,
+    ``rounded`` or ``simplest-form``."""
 
     id: str
     said: Say

@@ -36,7 +36,7 @@ from keen_slate.services.shapes.work import (
     Unseparated,
     WorkRequest,
 )
-from keen_slate.services.work.asked import Asked
+from keen_slate.services.work.asked import Asked, notation
 from keen_slate.services.work.pictures import counter_picture
 from keen_slate.services.work.shown import shown_demands
 
@@ -73,9 +73,10 @@ def look(request: WorkRequest) -> Looked:
 
 
 def shown_estimate(estimate: Estimate, asked: Asked) -> ShownEstimate:
+    told = asked.problem.story is not None  # one calculation of several units
     return ShownEstimate(
         kind=estimate.kind,
-        notation=asked.notation(estimate.rounded),
+        notation=notation(estimate.rounded, asked.words) if told else asked.notation(estimate.rounded),
         value=asked.number(estimate.value),
         low=asked.number(estimate.low),
         high=asked.number(estimate.high),

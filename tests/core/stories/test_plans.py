@@ -131,7 +131,8 @@ class Refused(unittest.TestCase):
             ("[a = 2 m] | join: c = a + b | c", "does not follow from what is told"),
             ("[a = 2 m] [a] [z] | join: c = a + 1 | c", "I do not know “z” yet"),
             ("[all = 3 m] [part = 5/4 of] | fraction: p = part of all | p", "a part of a whole is less than 1"),
-            ("[a = 2 m] | | c", "three parts"),
+            ("[a = 2 m] | | c", "“c” is asked for, but nothing says"),
+            ("[a = 2 m] | join: c = a + a", "three parts"),
             ("[a = 0 m] [b = 3 m] | join: c = a + b | c", "“a” would be 0 m"),
             ("x" * 2100 + "[a] | b | c", "characters long"),
         ):
