@@ -146,6 +146,7 @@
     text(size: 9.5pt, fill: soft, style: "italic", prose(line.reason))
     parbreak()
   } else if line.state == "given" or line.state == "numbers" {
+    if line.heading != "" { block(above: 0.6em, below: 0.2em, strong(line.heading)) }
     maths(line.shown, before: joining(line.sign))
     text(size: 9.5pt, fill: soft, [\u{2003}#prose(line.reason)])
     parbreak()
@@ -186,15 +187,31 @@
   } else { stack(dir: ttb, spacing: 0.3em, art, caption) })
 }
 
+// A story: its paragraphs and tables, and its bars.
+#let a-story(told) = {
+  for entry in told.blocks {
+    if entry.rows.len() > 0 {
+      block(above: 0.5em, below: 0.6em, table(
+        columns: entry.rows.first().len(),
+        stroke: 0.5pt + luma(45%),
+        inset: (x: 0.6em, y: 0.25em),
+        table.header(..entry.rows.first().map(cell => strong(cell))),
+        ..entry.rows.slice(1).flatten().map(prose),
+      ))
+    } else { set par(hanging-indent: 0pt); prose(entry.text); parbreak() }
+  }
+  if told.bars != none { picture(told.bars) }
+}
+
 #let item-body(item) = {
   h(-1.9em)
   box(width: 1.9em, text(weight: "bold", item.number))
   if item.asked != "" { text(size: 10pt, fill: soft, item.asked); parbreak() }
-  maths(item.problem, size: 1.2em)
+  if item.told == none { maths(item.problem, size: 1.2em) } else { a-story(item.told) }
   if item.note != "" { linebreak(); text(size: 10pt, style: "italic", item.note) }
   if item.shown != none { parbreak(); picture(item.shown) }
   if data.kind == "key" or data.kind == "teacher" {
-    if item.answer.alt != "" { [#if item.sign == "" { h(1.5em) } else { text(" " + item.sign + " ", font: "New Computer Modern Math") }#maths(item.answer, size: 1.1em)] }
+    if item.answer.alt != "" and item.told == none { [#if item.sign == "" { h(1.5em) } else { text(" " + item.sign + " ", font: "New Computer Modern Math") }#maths(item.answer, size: 1.1em)] }
   }
   if data.kind == "teacher" {
     block(above: 0.5em, below: 0.3em, {
@@ -209,6 +226,10 @@
   for line in item.lines { a-line(line) }
   for drawn in item.pictures { picture(drawn) }
   if item.space != none { block(above: 0.7em, work-space(item)) }
+  if item.told != none {
+    for sentence in item.told.sentences { block(above: 0.5em, below: 0.3em, strong(prose(sentence))) }
+    for _ in range(item.told.room) { block(above: 0.6em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", [Answer in a sentence:]), rule())) }
+  }
 }
 
 #for (index, version) in data.versions.enumerate() {

@@ -10,13 +10,14 @@ from keen_slate.core.problem.tree import FromPicture
 from keen_slate.core.working.work import Working, work
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.line_up import Task
-from keen_slate.services.shapes.show import Lesson, LessonItem, LessonLine, WrongOnPurpose
+from keen_slate.services.shapes.show import Lesson, LessonItem, LessonLine, LessonStory, WrongOnPurpose
 from keen_slate.services.shapes.work import Edits, LineEdit, ShownBoard, ShownPicture, ShownStroke, Worked
 from keen_slate.services.work.asked import Asked
 from keen_slate.services.work.boards import in_columns
 from keen_slate.services.work.looked_at import shown_estimate
 from keen_slate.services.work.pictures import counter_picture, disproved, shown_picture, standing
 from keen_slate.services.work.shown import shown_working
+from keen_slate.services.work.stories import bars_picture, shown_story
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example
@@ -65,9 +66,22 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
         turn=task.role == "turn" or task.fading.kind == "bare",
         find=asked.unsettled(BY_ID[task.mistake], working.answer) if finding else "",
         wrong=None if likeliest is None or finding else _on_purpose(likeliest, asked, acronym),
+        story=_story(asked, right, finding=finding),
         layout="columns" if in_columns(working, content.get("organiser", "fitting")) else "lines",
         boards=_boards(shown, Edits() if finding else edits),
     )
+
+
+def _story(asked: Asked, right: Working, *, finding: bool) -> LessonStory | None:
+    """What is told of a story; where a mistake is to be found its bars and its answer would give it away."""
+    bars = bars_picture(asked.problem, asked.words)
+    shown = shown_story(asked, right)
+    if bars is None or shown is None:
+        return None
+    if finding:
+        return LessonStory(blocks=shown.blocks, bars=None, sentences=[], sentences_html=[])
+    sentences = {"sentences": shown.sentences, "sentences_html": shown.sentences_html}
+    return LessonStory(blocks=shown.blocks, bars=bars, **sentences)
 
 
 def _lines(
@@ -92,6 +106,7 @@ def _lines(
                 side=line.side,
                 picture=drawn.get(index),
                 false=index == false,
+                heading=line.heading if false is None else "",
             )
         )
     return found

@@ -40,6 +40,7 @@ from keen_slate.services.shapes.line_up import (
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import asked_in_words, chosen_words, notation, read_in_words
 from keen_slate.services.work.shown import school_names, shown_demands
+from keen_slate.services.work.stories import sentences_of
 from keen_slate.store import sets, settings, teachers
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
@@ -253,6 +254,8 @@ def _shown_example(example: Example, words: Manner) -> ShownExample:
         mistake=in_words(MISTAKES[task.mistake].name, words) if task.mistake in MISTAKES else "",
         typed=problem.text(words),
         asked=asked_in_words(problem, words),
+        told=problem.story.text(words) if problem.story else "",
+        answered=" ".join(sentences_of(problem.story, reference, words)) if problem.story else "",
         problem=notation(problem.expr, amounts),
         sign=sign_of_answer(problem.expr, reference.answer),
         answer=notation(reference.answer, amounts),

@@ -29,7 +29,8 @@ from keen_slate.core.machine.side_work import (
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.pictures.read_off import picture_to_read
 from keen_slate.core.pictures.shapes import Proof
-from keen_slate.core.problem.tree import Expr, FromPicture
+from keen_slate.core.problem.situation import plan_of
+from keen_slate.core.problem.tree import Expr, FromPicture, InStory
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
@@ -37,6 +38,7 @@ from keen_slate.core.working.boards.grid import Board
 from keen_slate.core.working.boards.listing import board_beside, boards_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.render.boards import board_cells
+from keen_slate.render.pictures.svg import width_in
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
 from keen_slate.services.line_up import read_and_worked
@@ -47,6 +49,8 @@ from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import Asked, chosen_words, task_of
 from keen_slate.services.work.boards import in_columns, lines_of_steps
 from keen_slate.services.work.pictures import shown_picture, standing
+from keen_slate.services.work.shown import heading_of
+from keen_slate.services.work.stories import bars_of, blocks_of, sentences_of
 from keen_slate.store import print_jobs, sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, PrintJobRow
@@ -235,7 +239,8 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
     lines = _lines(working, states, asked, edits, _boards(working, asked, request)) if worked else []
     return {
         "number": f"{number}.",
-        "asked": task_told if task_told != asked.say(Say.of(calculating.problem)) else "",
+        "told": _told(asked, right, request, finding=finding),
+        "asked": task_told if problem.story is None and task_told != asked.say(Say.of(calculating.problem)) else "",
         "problem": _shown_expr(asked, asked.problem.expr),
         "note": note,
         "sign": sign_of_answer(asked.problem.expr, right.answer),
@@ -245,6 +250,24 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "pictures": _pictures(right, states, asked, item) if worked and request.pictures and not finding else [],
         "space": _space(right, states, asked, request, content.get("steps", {})) if roomy else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
+    }
+
+
+def _told(asked: Asked, right: Working, request: PrintRequest, *, finding: bool) -> Data | None:
+    """A story's text with its tables, its bars (to be filled in where it is to be worked), and its sentences: written
+    for the teacher, and as room for the class. Where a mistake is to be found, bars would give it away."""
+    problem, words = asked.problem, asked.words
+    if problem.story is None:
+        return None
+    worked = request.kind in ("worked", "teacher", "key")
+    svg, told = bars_of(problem, words, blank=not worked)
+    drawn = {"svg": svg, "alt": told, "caption": "", "width": width_in(svg)}
+    bars = drawn if request.pictures and request.kind != "key" and not finding else None
+    return {
+        "blocks": [{"text": b.text, "rows": b.rows} for b in blocks_of(problem.story.text(words))],
+        "bars": bars,
+        "sentences": sentences_of(problem.story, right, words) if worked else [],
+        "room": 0 if worked else len(problem.story.sentences),
     }
 
 
@@ -299,6 +322,7 @@ def _lines(
                 "state": state,
                 "sign": line.sign,
                 "asks": line.is_question,
+                "heading": heading_of(line, asked) if state == "given" else "",
                 "question": asked.named(line.question),
                 "shown": _shown_expr(asked, line.expr, blank) if state != "blank" else NOTHING_SHOWN,
                 "reason": _reason(line, state, edit.reason if edit else None, asked),
@@ -413,6 +437,8 @@ def _space(
         return None
     if all(s != "blank" for s in states[1:]) or isinstance(asked.problem.expr, FromPicture):  # its box is the room
         return None
+    if isinstance(asked.problem.expr, InStory):  # which calculations there are is for the class to find
+        return {"kind": "lines", "lines": 2 * len(plan_of(asked.problem.expr.situation)) + SPACE_LINES}
     boards = _boards(working, asked, request)
     if boards:
         blanks = [board_cells(b, frozenset((0,))) for b in boards]

@@ -1621,6 +1621,7 @@ export interface components {
             problem: components["schemas"]["Notation"];
             /** Role */
             role: string;
+            story: components["schemas"]["LessonStory"] | null;
             /** Turn */
             turn: boolean;
             wrong: components["schemas"]["WrongOnPurpose"] | null;
@@ -1629,13 +1630,15 @@ export interface components {
          * LessonLine
          * @description A line of a lesson; ``question`` is what to ask before it is shown, ``only_asks`` marks a line that only asks;
          *     ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow;
-         *     ``at`` is its place in the working, to which boards refer.
+         *     ``at`` is its place in the working, to which boards refer; ``heading`` is the calculation of a story that begins.
          */
         LessonLine: {
             /** At */
             at: number;
             /** False */
             false: boolean;
+            /** Heading */
+            heading: string;
             notation: components["schemas"]["Notation"];
             /** Only Asks */
             only_asks: boolean;
@@ -1653,6 +1656,19 @@ export interface components {
              * @enum {string}
              */
             sign: "" | "=" | "≈";
+        };
+        /**
+         * LessonStory
+         * @description A story as a class is told it: its text, its bars, and the sentences that answer it.
+         */
+        LessonStory: {
+            bars: components["schemas"]["ShownPicture"] | null;
+            /** Blocks */
+            blocks: components["schemas"]["StoryBlock"][];
+            /** Sentences */
+            sentences: string[];
+            /** Sentences Html */
+            sentences_html: string[];
         };
         /**
          * LibraryEntry
@@ -2573,7 +2589,8 @@ export interface components {
         /**
          * ShownExample
          * @description A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign; ``asked`` are
-         *     the words of it, ``sign`` joins its answer.
+         *     the words of it, ``sign`` joins its answer. ``told`` is the text of a story, empty for another problem, and
+         *     ``answered`` the sentences that answer it.
          *
          *     ``added`` names the newest demand of a rung, ``judged`` says where it differs from what the rung is for, ``mistake``
          *     names the mistake to be found in it.
@@ -2582,6 +2599,8 @@ export interface components {
             /** Added */
             added: string;
             answer: components["schemas"]["Notation"];
+            /** Answered */
+            answered: string;
             /** Asked */
             asked: string;
             /** Demands */
@@ -2609,6 +2628,8 @@ export interface components {
              */
             sign: "" | "=" | "≈";
             task: components["schemas"]["Task"];
+            /** Told */
+            told: string;
             /** Typed */
             typed: string;
         };
@@ -2819,6 +2840,8 @@ export interface components {
             blocks: components["schemas"]["StoryBlock"][];
             /** Sentences */
             sentences: string[];
+            /** Sentences Html */
+            sentences_html: string[];
             /** Slots */
             slots: components["schemas"]["StorySlot"][];
             /** Steps */
@@ -2889,11 +2912,16 @@ export interface components {
         };
         /**
          * StoryBlock
-         * @description A paragraph of a story's text, or the rows of a table; exactly one of them is there.
+         * @description A paragraph of a story's text, or the rows of a table; exactly one of them is there. In ``html`` and
+         *     ``rows_html`` the fractions are typeset.
          */
         StoryBlock: {
+            /** Html */
+            html: string | null;
             /** Rows */
             rows: string[][];
+            /** Rows Html */
+            rows_html: string[][];
             /** Text */
             text: string | null;
         };
@@ -2915,7 +2943,7 @@ export interface components {
         };
         /**
          * StoryRead
-         * @description A text as it is understood. ``note`` tells what to do next; ``unreadable`` where a story in one line has a fault.
+         * @description A text as it is understood. ``note`` tells what to do next; ``unreadable`` is a fault of a story in one line.
          */
         StoryRead: {
             /** Amounts */

@@ -11,19 +11,23 @@ defineProps<{ blocks: StoryBlock[] }>()
       <table v-if="block.rows.length">
         <thead>
           <tr>
-            <th v-for="(cell, column) in block.rows[0]" :key="column" scope="col">{{ cell }}</th>
+            <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+            <th v-for="(cell, column) in block.rows_html[0]" :key="column" scope="col" v-html="cell" />
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(row, line) in block.rows.slice(1)" :key="line">
+          <tr v-for="(row, line) in block.rows_html.slice(1)" :key="line">
             <template v-for="(cell, column) in row" :key="column">
-              <th v-if="column === 0" scope="row">{{ cell }}</th>
-              <td v-else>{{ cell }}</td>
+              <!-- eslint-disable vue/no-v-html -- typeset on the server, everything in it escaped -->
+              <th v-if="column === 0" scope="row" v-html="cell" />
+              <td v-else v-html="cell" />
+              <!-- eslint-enable vue/no-v-html -->
             </template>
           </tr>
         </tbody>
       </table>
-      <p v-else>{{ block.text }}</p>
+      <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+      <p v-else v-html="block.html" />
     </template>
   </div>
 </template>
@@ -34,6 +38,16 @@ p {
   line-height: 1.5;
   margin: 0 0 0.4rem;
   max-width: 40em;
+}
+
+p:has(math) {
+  line-height: 2;
+}
+
+th :deep(math),
+td :deep(math),
+p :deep(math) {
+  font-size: 0.9em;
 }
 
 table {

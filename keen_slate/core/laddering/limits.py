@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
-from keen_slate.core.problem.tree import Chain, Common, Comparison, Expr, children, walk
+from keen_slate.core.problem.tree import Chain, Common, Comparison, Expr, InStory, children, walk
 from keen_slate.core.working.facts import facts_of
 
 ALL_TABLES = tuple(range(2, 13))
@@ -70,6 +70,8 @@ class Limits:
 def numbers_of(expr: Expr) -> tuple[Expr, ...]:
     """The numbers written in an item, those compared and those beside blanks too."""
     inside: tuple[Expr, ...] = (expr,)
+    if isinstance(expr, InStory) and expr.now is None:
+        return tuple(q.given for q in expr.situation.quantities if q.given is not None)
     if isinstance(expr, Comparison):
         inside = expr.items
     elif isinstance(expr, Chain):

@@ -50,6 +50,7 @@ from keen_slate.core.problem.tree import (
     with_child,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
+from keen_slate.core.stories.numbers import other_numbers
 from keen_slate.core.working.work import work
 
 SIZES = (20, 60, 100, 1000)
@@ -75,6 +76,10 @@ def twins(
     >>> likeness(twin) == likeness(read("3/4 as a decimal"))
     True
     """
+    if problem.story is not None:
+        others = (p for p in other_numbers(problem, seed) if numbers_key(p.expr) not in avoid)
+        yield from (p for p in others if limits is None or limits.allows_numbers(p.expr))
+        return
     draw = Draw(f"twin/{seed}")
     wanted, demands = likeness(problem), demands_of(problem)
     taken = {numbers_key(problem.expr), *avoid}

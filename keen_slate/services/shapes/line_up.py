@@ -213,7 +213,8 @@ class Glance(Shape):
 
 class ShownExample(Shape):
     """A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign; ``asked`` are
-    the words of it, ``sign`` joins its answer.
+    the words of it, ``sign`` joins its answer. ``told`` is the text of a story, empty for another problem, and
+    ``answered`` the sentences that answer it.
 
     ``added`` names the newest demand of a rung, ``judged`` says where it differs from what the rung is for, ``mistake``
     names the mistake to be found in it.
@@ -226,6 +227,8 @@ class ShownExample(Shape):
     mistake: str
     typed: str
     asked: str
+    told: str
+    answered: str
     problem: Notation
     sign: Sign
     answer: Notation

@@ -5,13 +5,14 @@ from uuid import UUID
 
 from keen_slate.core.working.work import Sign
 from keen_slate.services.shapes.base import Notation, Shape
+from keen_slate.services.shapes.stories import StoryBlock
 from keen_slate.services.shapes.work import Disproved, ShownBoard, ShownEstimate, ShownPicture, Side
 
 
 class LessonLine(Shape):
     """A line of a lesson; ``question`` is what to ask before it is shown, ``only_asks`` marks a line that only asks;
     ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow;
-    ``at`` is its place in the working, to which boards refer."""
+    ``at`` is its place in the working, to which boards refer; ``heading`` is the calculation of a story that begins."""
 
     at: int
     sign: Sign
@@ -23,6 +24,7 @@ class LessonLine(Shape):
     side: list[Side]
     picture: ShownPicture | None
     false: bool
+    heading: str
 
 
 class WrongOnPurpose(Shape):
@@ -34,6 +36,15 @@ class WrongOnPurpose(Shape):
     question_html: str
     picture: ShownPicture | None
     disproved: Disproved | None
+
+
+class LessonStory(Shape):
+    """A story as a class is told it: its text, its bars, and the sentences that answer it."""
+
+    blocks: list[StoryBlock]
+    bars: ShownPicture | None
+    sentences: list[str]
+    sentences_html: list[str]
 
 
 class LessonItem(Shape):
@@ -54,6 +65,7 @@ class LessonItem(Shape):
     turn: bool
     find: str
     wrong: WrongOnPurpose | None
+    story: LessonStory | None
     layout: Literal["lines", "columns"]
     boards: list[ShownBoard]
 

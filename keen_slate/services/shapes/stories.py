@@ -8,10 +8,13 @@ from keen_slate.services.shapes.base import Notation, Shape, Typed, Unreadable, 
 
 
 class StoryBlock(Shape):
-    """A paragraph of a story's text, or the rows of a table; exactly one of them is there."""
+    """A paragraph of a story's text, or the rows of a table; exactly one of them is there. In ``html`` and
+    ``rows_html`` the fractions are typeset."""
 
     text: str | None
+    html: str | None
     rows: list[list[str]]
+    rows_html: list[list[str]]
 
 
 class StoryStep(Shape):
@@ -40,6 +43,7 @@ class ShownStory(Shape):
     slots: list[StorySlot]
     steps: list[StoryStep]
     sentences: list[str]
+    sentences_html: list[str]
 
 
 class FoundAmount(Shape):

@@ -152,11 +152,11 @@ def _shown_line(line: Line, asked: Asked, school: School) -> ShownLine:
         side=[_shown_side(s, asked, school) for s in line.side],
         by_mistake=line.by_mistake,
         question=line.is_question,
-        heading=_heading(line, asked),
+        heading=heading_of(line, asked),
     )
 
 
-def _heading(line: Line, asked: Asked) -> str:
+def heading_of(line: Line, asked: Asked) -> str:
     """What a line of a story begins to calculate, by names."""
     step = line.step
     if step is None or step.goal != "choose-calculation" or step.by_mistake or not isinstance(step.before, InStory):

@@ -17,6 +17,8 @@ from keen_slate.core.stories.proposing import understood
 from keen_slate.core.working.story_steps import story_steps
 from keen_slate.core.working.work import Working
 from keen_slate.render.pictures.bar_model import bars_svg
+from keen_slate.render.pictures.svg import width_in
+from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.stories import (
     FoundAmount,
     LibraryEntry,
@@ -32,6 +34,7 @@ from keen_slate.services.shapes.stories import (
     StorySlot,
     StoryStep,
 )
+from keen_slate.services.shapes.work import ShownPicture
 from keen_slate.services.work.asked import Asked, chosen_words, notation, read_in_words, unreadable
 
 
@@ -44,10 +47,11 @@ def blocks_of(text: str) -> list[StoryBlock]:
             rows.append([cell.strip() for cell in line.split("\t")])
             continue
         if rows:
-            blocks.append(StoryBlock(text=None, rows=rows))
+            typeset = [[prose_html(cell) for cell in row] for row in rows]
+            blocks.append(StoryBlock(text=None, html=None, rows=rows, rows_html=typeset))
             rows = []
         if line.strip():
-            blocks.append(StoryBlock(text=line.strip(), rows=[]))
+            blocks.append(StoryBlock(text=line.strip(), html=prose_html(line.strip()), rows=[], rows_html=[]))
     return blocks
 
 
@@ -56,7 +60,8 @@ def sentences_of(story: Story, working: Working, manner: Manner) -> list[str]:
     end = working.derivation.end
     assert isinstance(end, InStory)
     found = dict(end.found)
-    return [story.answered(i, found, manner) for i in range(len(story.sentences))]
+    asked = story.measured.asked
+    return [story.answered(i, found, manner) for i in range(len(asked)) if all(name in found for name in asked)]
 
 
 def shown_story(asked: Asked, working: Working) -> ShownStory | None:
@@ -65,7 +70,7 @@ def shown_story(asked: Asked, working: Working) -> ShownStory | None:
     story = problem.story
     if story is None:
         return None
-    text = story.text(manner)
+    text, sentences = story.text(manner), sentences_of(story, working, manner)
     bars, told = bars_of(problem, manner)
     return ShownStory(
         text=text,
@@ -85,7 +90,8 @@ def shown_story(asked: Asked, working: Working) -> ShownStory | None:
             )
             for step in story_steps(problem, asked.school)
         ],
-        sentences=sentences_of(story, working, manner),
+        sentences=sentences,
+        sentences_html=[prose_html(sentence) for sentence in sentences],
     )
 
 
@@ -95,6 +101,15 @@ def bars_of(problem: Problem, manner: Manner, *, blank: bool = False) -> tuple[s
     model = bar_model(problem.story.measured)
     told = say(Say.of(in_stories.bars_in_words, relations=tuple(bars.relation for bars in model)), manner)
     return bars_svg(model, told, manner, blank=blank), told
+
+
+def bars_picture(problem: Problem, manner: Manner) -> ShownPicture | None:
+    """The bar model of a story like any other picture; None for a problem that is not told."""
+    if problem.story is None:
+        return None
+    svg, told = bars_of(problem, manner)
+    width = width_in(svg)
+    return ShownPicture(kind="bar-model", name="bars", svg=svg, width=width, told=told, caption="", caption_html="")
 
 
 def read_story(request: StoryRequest) -> StoryRead:

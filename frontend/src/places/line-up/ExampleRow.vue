@@ -14,6 +14,8 @@ const router = useRouter()
 const sets = useSets()
 const row = useTemplateRef('row')
 
+/** What the row is called: a story by its text, another item as it can be typed. */
+const called = computed(() => props.example.told || props.example.typed)
 const href = computed(() => router.resolve({ name: 'work', query: { problem: props.example.typed } }).href)
 const marks = computed(() => {
   const { task, mistake } = props.example
@@ -27,10 +29,10 @@ defineExpose({ focus: () => row.value?.focus() })
   <li
     ref="row"
     class="example"
-    :class="`role-${example.task.role}`"
+    :class="[`role-${example.task.role}`, { told: example.told }]"
     tabindex="0"
     :draggable="!fixed"
-    :aria-label="`${index + 1}: ${example.typed}`"
+    :aria-label="`${index + 1}: ${called}`"
     @keydown.alt.up.prevent="!fixed && emit('move', -1)"
     @keydown.alt.down.prevent="!fixed && emit('move', 1)"
     @keydown.enter.self="emit('work')"
@@ -38,9 +40,11 @@ defineExpose({ focus: () => row.value?.focus() })
     <span class="number">{{ index + 1 }}</span>
     <a class="example-problem" :href="href" @click.exact.prevent="emit('work')">
       <span v-if="example.asked" class="example-asked">{{ example.asked }}</span>
-      <MathText :of="example.problem" />
+      <span v-if="example.told" class="example-told">{{ example.told }}</span>
+      <MathText v-else :of="example.problem" />
     </a>
-    <span class="example-answer">{{ example.sign || '→' }} <MathText :of="example.answer" /></span>
+    <span v-if="example.told" class="example-answer">→ {{ example.answered }}</span>
+    <span v-else class="example-answer">{{ example.sign || '→' }} <MathText :of="example.answer" /></span>
     <span class="example-marks">
       <span v-if="example.task.locked" class="role"><i class="pi pi-lock" aria-hidden="true" /> locked</span>
       <span v-for="mark in marks" :key="mark" class="role">{{ mark }}</span>
@@ -59,7 +63,7 @@ defineExpose({ focus: () => row.value?.focus() })
         icon="pi pi-ellipsis-h"
         variant="text"
         size="small"
-        :aria-label="`Change ${example.typed}`"
+        :aria-label="`Change ${called}`"
         :aria-expanded="opened"
         @click="emit('open')"
       />
@@ -67,7 +71,7 @@ defineExpose({ focus: () => row.value?.focus() })
         icon="pi pi-arrow-up"
         variant="text"
         size="small"
-        :aria-label="`Move ${example.typed} up`"
+        :aria-label="`Move ${called} up`"
         :disabled="index === 0"
         @click="emit('move', -1)"
       />
@@ -75,7 +79,7 @@ defineExpose({ focus: () => row.value?.focus() })
         icon="pi pi-arrow-down"
         variant="text"
         size="small"
-        :aria-label="`Move ${example.typed} down`"
+        :aria-label="`Move ${called} down`"
         :disabled="last"
         @click="emit('move', 1)"
       />
@@ -83,8 +87,8 @@ defineExpose({ focus: () => row.value?.focus() })
         icon="pi pi-trash"
         variant="text"
         size="small"
-        :aria-label="`Delete ${example.typed}`"
-        @click="sets.deleteExample(example.id, example.typed)"
+        :aria-label="`Delete ${called}`"
+        @click="sets.deleteExample(example.id, called)"
       />
     </span>
     <slot />
@@ -99,6 +103,20 @@ defineExpose({ focus: () => row.value?.focus() })
   gap: 0.3rem 1rem;
   padding: 0.35rem 0.6rem;
   min-height: 3.6rem;
+}
+
+.example.told {
+  grid-template-columns: 2.2rem minmax(0, 3fr) minmax(0, 2fr) minmax(0, 2fr) auto;
+}
+
+.example.told .example-problem,
+.example.told .example-answer {
+  font-size: 1rem;
+  white-space: normal;
+}
+
+.example-told {
+  white-space: pre-line;
 }
 
 .example + .example {

@@ -31,7 +31,8 @@ const picture = computed(() => {
     const picture = current.value?.lines.find((line) => line.at === step.at)?.picture
     return picture && step.board.strokes[step.stroke]?.line === step.at ? [picture] : []
   })
-  const problem = current.value?.picture ?? null
+  const bars = shown.value.some((step) => step.kind === 'bars') ? current.value?.story?.bars : null
+  const problem = bars ?? current.value?.picture ?? null
   if (current.value?.asks_of_picture) return problem
   return (picturesShown.value && (drawn.at(-1) ?? problem)) || null
 })

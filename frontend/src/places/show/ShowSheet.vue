@@ -5,6 +5,7 @@ import { sizeInLetters } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
+import StoryText from '@/shared/StoryText.vue'
 import type { Step } from './steps'
 
 /** What has been shown of an item; nothing of what comes stands in the page. */
@@ -52,9 +53,10 @@ watch(
     :class="{ 'with-board': entries.some((entry) => entry.kind === 'board'), narrower: beside }"
     aria-live="polite"
   >
-    <div class="show-problem">
-      <span v-if="item.asked" class="show-asked">{{ item.asked }}</span>
-      <MathText :of="item.problem" />
+    <div class="show-problem" :class="{ 'show-story': item.story, begun: entries.length || estimating }">
+      <span v-if="item.asked && !item.story" class="show-asked">{{ item.asked }}</span>
+      <StoryText v-if="item.story" :blocks="item.story.blocks" />
+      <MathText v-else :of="item.problem" />
     </div>
     <p v-if="estimating" class="show-estimate" :class="{ 'show-last': now?.kind === 'estimate' }">
       <span v-for="(estimate, index) in item.estimates" :key="index">
@@ -82,6 +84,7 @@ watch(
           </template>
         </template>
         <template v-else>
+          <p v-if="entry.line.heading" class="show-heading">{{ entry.line.heading }}</p>
           <template v-if="!entry.line.only_asks">
             <span class="show-math"><span aria-hidden="true">{{ entry.line.sign }}</span> <MathText :of="entry.line.notation" /></span>
             <SideWork v-if="entry.line.side.length" :side="entry.line.side" />
@@ -93,6 +96,10 @@ watch(
         </template>
       </li>
     </ol>
+    <template v-if="shown.some((step) => step.kind === 'sentence')">
+      <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+      <p v-for="sentence in item.story?.sentences_html" :key="sentence" class="show-sentence show-last" v-html="sentence" />
+    </template>
     <p v-if="question" class="show-question show-last">{{ question }}</p>
     <p v-if="item.find && now?.kind !== 'found' && entries.length" class="show-asked">Find the mistake.</p>
     <p v-if="found" class="show-question show-last">{{ item.find }}</p>
@@ -121,6 +128,31 @@ watch(
   padding-top: 2vh;
   background: var(--sheet);
   z-index: 1;
+}
+
+.show-problem.show-story {
+  font-size: 4.6vh;
+  line-height: 1.3;
+}
+
+/* Once the work begins the text stays in sight, smaller. */
+.show-problem.show-story.begun {
+  font-size: 3vh;
+  line-height: 1.25;
+  padding-top: 1vh;
+  padding-bottom: 0.5vh;
+}
+
+.show-heading {
+  flex: 1 0 100%;
+  font-size: 3.4vh;
+  font-weight: 600;
+}
+
+.show-sentence {
+  font-size: 5.4vh;
+  font-weight: 600;
+  padding-block: 1.5vh;
 }
 
 .show-asked {

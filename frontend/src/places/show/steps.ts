@@ -4,16 +4,19 @@ import { blocksOf } from '@/shared/boards'
 /** One thing that comes onto the projector at a press. `at` is the line of the working that it belongs to. */
 export type Step =
   | { kind: 'problem' }
+  | { kind: 'bars' }
   | { kind: 'turn' }
   | { kind: 'estimate' }
   | { kind: 'ask'; question: string; at: number; stroke?: number }
   | { kind: 'line'; line: LessonLine; at: number }
   | { kind: 'stroke'; board: ShownBoard; stroke: number; at: number }
+  | { kind: 'sentence' }
   | { kind: 'found' }
 
 /** The steps of an item in their order; with the estimate first, where there is one and it is wished. */
 export function stepsOf(of: LessonItem, estimate: boolean): Step[] {
   const all: Step[] = [{ kind: 'problem' }]
+  if (of.story?.bars) all.push({ kind: 'bars' })
   if (estimate && of.estimates.length && !of.find) all.push({ kind: 'estimate' })
   if (of.turn) all.push({ kind: 'turn' })
   const count = 1 + Math.max(0, ...of.lines.map((line) => line.at), ...of.boards.map((board) => board.last))
@@ -21,6 +24,7 @@ export function stepsOf(of: LessonItem, estimate: boolean): Step[] {
     if (block.kind === 'board') all.push(...strokesOf(block.board, of.find !== ''))
     else all.push(...lineSteps(of, block.at))
   }
+  if (of.story?.sentences.length) all.push({ kind: 'sentence' })
   if (of.find) all.push({ kind: 'found' })
   return all
 }

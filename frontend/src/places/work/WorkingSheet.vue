@@ -133,7 +133,8 @@ defineExpose({ focusedLine, stepLine })
       </template>
     </ol>
     <div v-if="worked.story && !covered" class="answers">
-      <p v-for="sentence in worked.story.sentences" :key="sentence">{{ sentence }}</p>
+      <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+      <p v-for="sentence in worked.story.sentences_html" :key="sentence" v-html="sentence" />
     </div>
     <p v-if="covered" class="covered quiet">
       {{ covered }} {{ covered === 1 ? 'step is' : 'steps are' }} covered. <kbd>n</kbd> shows the next, <kbd>a</kbd> all.
