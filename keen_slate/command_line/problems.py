@@ -19,12 +19,14 @@ from keen_slate.core.pictures.shapes import told
 from keen_slate.core.problem.blanks import gaps_in, solve
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate, number_for
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
-from keen_slate.core.saying.say import say
+from keen_slate.core.saying import in_stories
+from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.words import filled
 from keen_slate.core.working.boards.grid import Board
 from keen_slate.core.working.boards.listing import board_beside, boards_of
 from keen_slate.core.working.checks import checks_of
 from keen_slate.core.working.comparing import compare_schools
+from keen_slate.core.working.story_steps import answers_of, story_steps
 from keen_slate.core.working.work import Working, work
 from keen_slate.render.boards import board_text
 
@@ -97,11 +99,34 @@ def worked(problem: Problem, teacher: Teacher) -> Record:
         ],
         "notes": [say(n, manner) for n in problem.notes],
     }
+    if problem.story is not None:
+        record |= _told(problem, working, teacher)
     if isinstance(problem.expr, Chain):
         solved = solve(problem.expr.sides)
         record["solutions"] = solved.count
         record["blanks"] = [text_of(n, manner) for n in solved.numbers] if solved.count == 1 else None
     return record
+
+
+def _told(problem: Problem, working: Working, teacher: Teacher) -> Record:
+    """What a story has beside what every problem has: its text, steps, unit, and the sentence that answers it."""
+    assert problem.story is not None
+    manner = teacher.manner
+    return {
+        "text": problem.story.text(manner),
+        "steps": [
+            {
+                "gives": step.calculation.gives,
+                "words": say(Say.of(in_stories.calculation_in_words, calculation=step.calculation), manner),
+                "calculation": text_of(step.problem.expr, manner.labelled(step.problem.label)),
+                "value": str(evaluate(step.gives)),
+                "unit": step.unit,
+            }
+            for step in story_steps(problem, teacher.school)
+        ],
+        "unit": problem.label,
+        "sentence": " ".join(answers_of(problem.story, working.derivation.end, manner)),
+    }
 
 
 def _estimate(estimate: Estimate, manner: Manner) -> Record:

@@ -35,7 +35,8 @@ class PictureFile:
 class ItemFile:
     """What one item file holds.
 
-    ``answers`` are the right ones as they are typed, one for each blank; ``one_way`` whether no others are right.
+    ``answers`` are the right ones as they are typed, one for each blank or question; ``one_way`` whether no others are
+    right. ``told`` are the paragraphs and tables (rows of cells) of a story, which then stands for ``mathml``.
     """
 
     identifier: str
@@ -46,6 +47,7 @@ class ItemFile:
     choices: tuple[Choice, ...]
     one_way: bool = True
     picture: "PictureFile | None" = None
+    told: tuple[str | tuple[tuple[str, ...], ...], ...] = ()
 
 
 def item_xml(item: ItemFile) -> bytes:
@@ -75,23 +77,42 @@ def item_xml(item: ItemFile) -> bytes:
     if item.picture is not None:
         paragraph = ET.SubElement(body, f"{{{ITEM}}}p")
         ET.SubElement(paragraph, f"{{{ITEM}}}img", {"src": f"../{item.picture.path}", "alt": item.picture.told})
+    for block in item.told:
+        _told(body, block)
     if chosen:
         interaction = _in(body, "choice-interaction", response_identifier=names[0], shuffle="true", max_choices="1")
         prompt = _in(interaction, "prompt")
-        prompt.text = f"{item.prompt} "
-        prompt.append(_math(item.mathml))
+        _ask(prompt, item)
         for choice in item.choices:
             _in(interaction, "simple-choice", identifier=choice.identifier).append(_math(choice.mathml))
     else:
         paragraph = ET.SubElement(body, f"{{{ITEM}}}p")
-        paragraph.text = f"{item.prompt} "
-        paragraph.append(_math(item.mathml))
+        _ask(paragraph, item)
         for name in names:
             line = ET.SubElement(body, f"{{{ITEM}}}p")
             _in(line, "text-entry-interaction", response_identifier=name, expected_length="12")
     if item.one_way:
         _score(root, names)
     return _written(root, ITEM)
+
+
+def _ask(where: ET.Element, item: ItemFile) -> None:
+    """What is to be done, and with which numbers where they do not stand in a story above."""
+    where.text = item.prompt if item.told else f"{item.prompt} "
+    if not item.told:
+        where.append(_math(item.mathml))
+
+
+def _told(body: ET.Element, block: str | tuple[tuple[str, ...], ...]) -> None:
+    """A paragraph, or a table with its first row as heads."""
+    if isinstance(block, str):
+        ET.SubElement(body, f"{{{ITEM}}}p").text = block
+        return
+    table = ET.SubElement(ET.SubElement(body, f"{{{ITEM}}}table"), f"{{{ITEM}}}tbody")
+    for number, cells in enumerate(block):
+        row = ET.SubElement(table, f"{{{ITEM}}}tr")
+        for cell in cells:
+            ET.SubElement(row, f"{{{ITEM}}}{'td' if number else 'th'}").text = cell
 
 
 def _in(parent: ET.Element, name: str, **attributes: str) -> ET.Element:

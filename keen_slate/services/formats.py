@@ -23,10 +23,11 @@ from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.read_off import picture_to_read
 from keen_slate.core.pictures.shapes import told
 from keen_slate.core.problem.blanks import solve
-from keen_slate.core.problem.tree import Chain, FromPicture
+from keen_slate.core.problem.tree import Chain, FromPicture, InStory
 from keen_slate.core.reading.reading import UnreadableProblem
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import Line
 from keen_slate.faults import NotPossible
 from keen_slate.render.boards import board_latex
@@ -43,6 +44,7 @@ from keen_slate.services.telling import log_fault
 from keen_slate.services.work.asked import Asked, read_in_words, task_of
 from keen_slate.services.work.boards import laid_out
 from keen_slate.services.work.pictures import all_pictures, shown_picture
+from keen_slate.services.work.stories import blocks_of
 from keen_slate.store import sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
@@ -224,7 +226,10 @@ def as_csv(found: ExampleSet, words: Manner) -> bytes:
         wrong = [
             f"{text_of(w.answer, asked.words)} ({asked.named(BY_ID[w.mistake].name)})" for w in _likely_wrong(asked)
         ]
-        answer = text_of(asked.work().answer, asked.amounts)
+        working, story = asked.work(), asked.problem.story
+        answer = text_of(working.answer, asked.amounts)
+        if story is not None:
+            answer = " ".join(answers_of(story, working.derivation.end, words))
         writer.writerow(
             (
                 number, asked.problem.text(words), answer, "; ".join(example.demands), _role(example), "; ".join(wrong),
@@ -251,6 +256,8 @@ def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
             shown = asked.say(told(picture_to_read(asked.problem.expr).picture))
             lines.append(rf"\item {_tex(task_of(asked))} \emph{{{_tex(shown)}}}")
             lines.append(rf"$\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
+        elif asked.problem.story is not None:
+            lines.append(r"\item " + _told_in_tex(asked))
         else:
             lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
         run: list[str] = []
@@ -266,8 +273,26 @@ def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
             lines.append(r"\[" + board_latex(block, asked.words) + r"\]")
             lines.append(r"\[\begin{array}{l}" + r" \\ ".join(reasons) + r"\end{array}\]")
         lines += _aligned(run)
+        if asked.problem.story is not None:
+            answered = answers_of(asked.problem.story, working.derivation.end, asked.words)
+            lines += [rf"\textbf{{{_tex(sentence)}}}" for sentence in answered]
     lines += [r"\end{enumerate}", r"\end{document}", ""]
     return "\n".join(lines).encode()
+
+
+def _told_in_tex(asked: Asked) -> str:
+    """The text of a story: paragraphs, and tables as they stand."""
+    assert asked.problem.story is not None
+    parts: list[str] = []
+    for block in blocks_of(asked.problem.story.text(asked.words)):
+        if block.text is not None:
+            parts.append(_tex(block.text))
+            continue
+        rows = [" & ".join(_tex(cell) for cell in row) for row in block.rows]
+        head, *rest = rows
+        body = r" \\ ".join([rf"{head} \\ \hline " + (rest[0] if rest else ""), *rest[1:]])
+        parts.append(rf"\begin{{tabular}}{{{'|l' * len(block.rows[0])}|}} \hline {body} \\ \hline \end{{tabular}}")
+    return "\n\n".join(parts)
 
 
 def _aligned(rows: list[str]) -> list[str]:
@@ -316,6 +341,14 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
             answers = tuple(text_of(n, asked.words) for n in solved.numbers) or answers
             one_way = solved.count == 1
         picture = None
+        story = asked.problem.story
+        told = () if story is None else blocks_of(story.text(asked.words))
+        if isinstance(problem, InStory):
+            end = asked.work().derivation.end
+            numbers = dict(end.found) if isinstance(end, InStory) else {}
+            answers = tuple(text_of(numbers[name], asked.words) for name in problem.situation.asked)
+            if len(answers) > 1:  # every question has its own answer, typed in
+                choices = choices[:1]
         if isinstance(problem, FromPicture):
             drawn = shown_picture(picture_to_read(problem), asked)
             picture = PictureFile(f"pictures/item-{number:03}.svg", drawn.svg.encode(), drawn.told)
@@ -329,6 +362,7 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
                 answers=answers,
                 one_way=one_way,
                 choices=tuple(choices),
+                told=tuple(b.text if b.text is not None else tuple(map(tuple, b.rows)) for b in told),
             )
         )
     files = [(f"items/{i.identifier}.xml", item_xml(i)) for i in items]

@@ -21,6 +21,7 @@ from keen_slate.core.saying import drawing
 from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, sign_of_answer, work
 from keen_slate.services.shapes.line_up import (
     Bin,
@@ -40,7 +41,6 @@ from keen_slate.services.shapes.line_up import (
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import asked_in_words, chosen_words, notation, read_in_words
 from keen_slate.services.work.shown import school_names, shown_demands
-from keen_slate.services.work.stories import sentences_of
 from keen_slate.store import sets, settings, teachers
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
@@ -255,7 +255,7 @@ def _shown_example(example: Example, words: Manner) -> ShownExample:
         typed=problem.text(words),
         asked=asked_in_words(problem, words),
         told=problem.story.text(words) if problem.story else "",
-        answered=" ".join(sentences_of(problem.story, reference, words)) if problem.story else "",
+        answered=" ".join(answers_of(problem.story, reference.derivation.end, words)) if problem.story else "",
         problem=notation(problem.expr, amounts),
         sign=sign_of_answer(problem.expr, reference.answer),
         answer=notation(reference.answer, amounts),

@@ -36,6 +36,7 @@ from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.boards.grid import Board
 from keen_slate.core.working.boards.listing import board_beside, boards_of
+from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.render.boards import board_cells
 from keen_slate.render.pictures.svg import width_in
@@ -50,7 +51,7 @@ from keen_slate.services.work.asked import Asked, chosen_words, task_of
 from keen_slate.services.work.boards import in_columns, lines_of_steps
 from keen_slate.services.work.pictures import shown_picture, standing
 from keen_slate.services.work.shown import heading_of
-from keen_slate.services.work.stories import bars_of, blocks_of, sentences_of
+from keen_slate.services.work.stories import bars_of, blocks_of
 from keen_slate.store import print_jobs, sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, PrintJobRow
@@ -266,7 +267,7 @@ def _told(asked: Asked, right: Working, request: PrintRequest, *, finding: bool)
     return {
         "blocks": [{"text": b.text, "rows": b.rows} for b in blocks_of(problem.story.text(words))],
         "bars": bars,
-        "sentences": sentences_of(problem.story, right, words) if worked else [],
+        "sentences": answers_of(problem.story, right.derivation.end, words) if worked else [],
         "room": 0 if worked else len(problem.story.sentences),
     }
 

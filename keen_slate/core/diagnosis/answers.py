@@ -13,9 +13,11 @@ from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults, is_wrong_unit
 from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches, within_bounds
 from keen_slate.core.diagnosis.second_look import struck
+from keen_slate.core.diagnosis.told_answers import ToldAnswer, told_answers
 from keen_slate.core.diagnosis.written import filled_in, number_in, order_in, quotient_kept
 from keen_slate.core.machine.school import School, fitting_school
 from keen_slate.core.malrules.listing import LIKELIHOOD, MAL_RULES
+from keen_slate.core.notation.amounts import BARE
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, WithRemainder
 from keen_slate.core.problem import bounds
@@ -26,6 +28,7 @@ from keen_slate.core.problem.tree import (
     Convert,
     Estimating,
     Expr,
+    InStory,
     Left,
     Negative,
     Rounding,
@@ -37,7 +40,7 @@ from keen_slate.core.problem.tree import (
     is_numeral,
     walk,
 )
-from keen_slate.core.reading.reading import Problem, UnreadableProblem
+from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
@@ -240,6 +243,45 @@ def diagnose(
         return _diagnose_comparison(prepared, problem.expr, text, decimal_comma)
     if isinstance(problem.expr, Chain):
         return _diagnose_blanks(prepared, problem.expr, text, decimal_comma)
+    if isinstance(problem.expr, InStory) and (told := told_answers(problem, text)):
+        return _diagnose_told(prepared, problem.expr, told, policy, label_required, decimal_comma=decimal_comma)
+    return _diagnose_number(prepared, text, policy, label_required, decimal_comma=decimal_comma)
+
+
+def _diagnose_told(
+    prepared: Prepared,
+    story: InStory,
+    told: tuple[ToldAnswer, ...],
+    policy: Policy,
+    label_required: bool,
+    *,
+    decimal_comma: bool,
+) -> Diagnosis:
+    """An answer to a story: every question by its number and its unit; the last decides what led to a wrong one."""
+    last = _diagnose_number(prepared, told[-1].text, policy, False, decimal_comma=decimal_comma)
+    if len(told) > 1 and last.verdict in ("right", "wrong form"):
+        for answer, value in zip(told[:-1], story.answers(), strict=False):
+            try:
+                number = read(answer.text, decimal_comma=decimal_comma, answer=True, units=frozenset({"*"})).expr
+            except UnreadableProblem as fault:
+                return Diagnosis("unreadable", said=fault.said)
+            if evaluate(number) != value:
+                return Diagnosis("wrong", answer=number)
+    if last.verdict not in ("right", "wrong form") or last.answer is None:
+        return last
+    if any(t.unit == "wrong" for t in told):
+        return Diagnosis("wrong", (Cause(("wrong-unit",), "", last.answer),), answer=last.answer)
+    labelled = [u for u in (story.situation.quantity(name).unit for name in story.situation.asked) if u not in BARE]
+    if label_required and labelled and any(t.unit == "none" for t in told):
+        return replace(last, verdict="wrong form", faults=(*last.faults, "label-missing"))
+    return last
+
+
+def _diagnose_number(
+    prepared: Prepared, text: str, policy: Policy, label_required: bool, *, decimal_comma: bool
+) -> Diagnosis:
+    """An answer that is one number."""
+    problem = prepared.problem
     kept = quotient_kept(problem, text)
     if kept is not None:
         found = _diagnose_remainder(prepared, *kept)

@@ -3,9 +3,11 @@
 from dataclasses import dataclass
 
 from keen_slate.core.machine.school import School
+from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.problem.situation import Calculation
 from keen_slate.core.problem.tree import Expr, InStory
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.reading.story_form import Story
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 
@@ -42,3 +44,11 @@ def story_steps(problem: Problem, school: School = DEFAULT_SCHOOL) -> tuple[Stor
             unit = end.situation.quantity(after.target).unit if not after.unit else after.unit
             steps.append(StoryStep(calculation, Problem(after.now, after.unit), found[after.target], unit))
     return tuple(steps)
+
+
+def answers_of(story: Story, end: Expr, manner: Manner = USUAL_MANNER) -> list[str]:
+    """The sentences that answer a story, with the numbers that a working ended with; none for a question whose number
+    is not among them."""
+    found = dict(end.found) if isinstance(end, InStory) else {}
+    asked = story.measured.asked
+    return [story.answered(i, found, manner) for i in range(len(asked)) if all(name in found for name in asked)]

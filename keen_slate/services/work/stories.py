@@ -4,9 +4,8 @@ from collections.abc import Mapping
 
 from keen_slate.core.notation.amounts import amount_text
 from keen_slate.core.notation.manner import Manner
-from keen_slate.core.problem.tree import InStory
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
-from keen_slate.core.reading.story_form import Story, is_story_form
+from keen_slate.core.reading.story_form import is_story_form
 from keen_slate.core.saying import in_stories
 from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.story_kinds import STORY_KINDS
@@ -14,7 +13,7 @@ from keen_slate.core.stories.bars import bar_model
 from keen_slate.core.stories.library import LIBRARY
 from keen_slate.core.stories.numbers import other_numbers
 from keen_slate.core.stories.proposing import understood
-from keen_slate.core.working.story_steps import story_steps
+from keen_slate.core.working.story_steps import answers_of, story_steps
 from keen_slate.core.working.work import Working
 from keen_slate.render.pictures.bar_model import bars_svg
 from keen_slate.render.pictures.svg import width_in
@@ -55,22 +54,13 @@ def blocks_of(text: str) -> list[StoryBlock]:
     return blocks
 
 
-def sentences_of(story: Story, working: Working, manner: Manner) -> list[str]:
-    """The sentences that answer a story, with the numbers that a working came to."""
-    end = working.derivation.end
-    assert isinstance(end, InStory)
-    found = dict(end.found)
-    asked = story.measured.asked
-    return [story.answered(i, found, manner) for i in range(len(asked)) if all(name in found for name in asked)]
-
-
 def shown_story(asked: Asked, working: Working) -> ShownStory | None:
     """What is shown of a problem that is told; None for another one."""
     problem, manner = asked.problem, asked.words
     story = problem.story
     if story is None:
         return None
-    text, sentences = story.text(manner), sentences_of(story, working, manner)
+    text, sentences = story.text(manner), answers_of(story, working.derivation.end, manner)
     bars, told = bars_of(problem, manner)
     return ShownStory(
         text=text,

@@ -1,0 +1,79 @@
+"""The answer to a story as a pupil writes it: a number, an amount, or a sentence, and one for each question."""
+
+import re
+from dataclasses import dataclass
+from typing import Literal
+
+from keen_slate.core.notation.amounts import BARE
+from keen_slate.core.notation.units import MONEY, UNITS, are_same, one_and_many, times_smaller
+from keen_slate.core.problem.tree import InStory
+from keen_slate.core.reading.reading import Problem
+
+Unit = Literal["right", "wrong", "none"]
+"""Whether an answer has the unit that is asked, another thing for it, or none."""
+
+_NUMBER = re.compile(
+    r"(?<![\w.])[−-]?\s?"
+    r"(?:\d+ \d+/\d+|\d+\s*/\s*\d+|\d*[½¼¾⅓⅔⅛⅜⅝⅞⅙⅚⅕⅖⅗⅘]|\d+[.,]\d+|[.,]\d+|\d+ r \d+|\d+)"
+)
+_WORDS = re.compile(r"\s*((?:[^\W\d_]+[ -]?){1,3})")
+
+
+@dataclass(frozen=True, slots=True)
+class ToldAnswer:
+    """A number as it stands in an answer, with the unit behind it where that is a measure, and what its unit is."""
+
+    text: str
+    unit: Unit
+
+
+def told_answers(problem: Problem, text: str) -> tuple[ToldAnswer, ...]:
+    """The numbers of an answer, each with what its unit is; empty where the whole text is better read as it stands.
+
+    >>> beds = read("[bed A = 5 m] [less by = 1 1/2 m] | compare: bed A = bed B + less by | bed B in m")
+    >>> told_answers(beds, "Bed B is 3 1/2 m long.")
+    (ToldAnswer(text='3 1/2 m', unit='right'),)
+    """
+    expr = problem.expr
+    if not isinstance(expr, InStory) or "=" in text:
+        return ()
+    asked = expr.situation.asked
+    stripped = text
+    for quantity in expr.situation.quantities:  # “bed 2” is a name and no answer
+        if any(c.isdigit() for c in quantity.name) and not quantity.name.isdecimal():
+            stripped = stripped.replace(quantity.name, " ")
+    found = list(_NUMBER.finditer(stripped))
+    if not found:
+        return ()
+    taken = found if len(found) == len(asked) else found[-1:]
+    units = [expr.situation.quantity(name).unit for name in asked][-len(taken) :]
+    return tuple(_with_unit(stripped, match, unit, expr) for match, unit in zip(taken, units, strict=True))
+
+
+def _with_unit(text: str, match: re.Match[str], asked: str, story: InStory) -> ToldAnswer:
+    number = match.group().strip()
+    before = text[: match.start()].rstrip()[-1:]
+    if before in MONEY and before:
+        if asked in MONEY:
+            return ToldAnswer(number, "right" if before == asked else "wrong")
+        return ToldAnswer(number, "wrong")
+    if text[match.end() :].lstrip().startswith("%"):
+        return ToldAnswer(f"{number}%", "right" if asked in BARE else "wrong")
+    words = _WORDS.match(text, match.end())
+    said = words.group(1).strip().lower() if words else ""
+    if asked not in BARE and _begins_with(said, asked):
+        return ToldAnswer(f"{number} {asked}" if asked in UNITS else number, "right")
+    first = said.split(" ")[0]
+    if first in UNITS and (len(first) > len("in") or said == first):  # “5 in each” is no inch
+        if asked in UNITS:
+            goes = times_smaller(first, asked) is not None
+            return ToldAnswer(f"{number} {first}" if goes else number, "right" if goes else "wrong")
+        return ToldAnswer(number, "wrong")
+    others = (q.unit for q in story.situation.quantities if q.unit not in BARE and not are_same(q.unit, asked))
+    return ToldAnswer(number, "wrong" if any(_begins_with(said, other) for other in others) else "none")
+
+
+def _begins_with(said: str, unit: str) -> bool:
+    """Whether words begin with a unit, of one or of more than one."""
+    forms = {form.lower() for form in (unit, *one_and_many(unit))}
+    return said in forms or said.startswith(tuple(f"{form} " for form in forms))
