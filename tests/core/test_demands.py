@@ -108,6 +108,25 @@ BY_HAND = (
     ("7% of 200", "multiplying percent-of-an-amount any-percent"),
     ("150% of 60", "multiplying percent-of-an-amount above-100-percent"),
     ("decrease 60 by 20%", "multiplying several-operations percent-of-an-amount raised-or-lowered"),
+    ("[a = 1/5 m] [b = 2/5 m] | join: all = a + b | all", "like-denominators as-story"),
+    ("[a = 1/5 m] [b = 3/5 m] | compare: b = a + more | more", "like-denominators as-story larger-told-second"),
+    (
+        "[a = 3/5 m] [b = 1/5 m] [c = 9 years] | take: a = b + left | left",
+        "like-denominators as-story more-than-needed",
+    ),
+    ("a\\t[a = 1/5 m]\\nb\\t[b = 2/5 m] | join: all = a + b | all", "like-denominators as-story from-a-table"),
+    (
+        "[a = 1/5 m] [b = 2/5 m] | compare: c = a + b; join: all = a + c | c; all",
+        "like-denominators as-story several-steps several-questions",
+    ),
+    (
+        "[all = 17 eggs] [box = 5 eggs] | fit: all = box × boxes (up) | boxes",
+        "dividing with-remainder as-story remainder-to-read",
+    ),
+    (
+        "[a = 2 m] [b = 30 cm] | compare: a = b + more | more in cm",
+        "multiplying power-of-ten zeros-to-write as-story several-steps units-converted",
+    ),
 )
 
 PARTS = st.integers(2, 12).flatmap(lambda d: st.tuples(st.integers(1, d - 1), st.just(d)))

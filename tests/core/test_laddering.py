@@ -5,7 +5,7 @@ from dataclasses import replace
 from itertools import combinations, pairwise
 
 from keen_slate.core.demands.find import demands_of
-from keen_slate.core.demands.listing import DEMANDS
+from keen_slate.core.demands.listing import DEMANDS, OF_STORIES
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.changing import contrast, exactly, fits, one_step, other_operation, twin
@@ -37,7 +37,7 @@ def texts(wishes: Wishes) -> list[str]:
 class EveryDemand(unittest.TestCase):
     def test_items_of_each(self) -> None:
         """Each has the demand and no other than fractions see; the bench counts 200 of each."""
-        for demand in (d.id for d in DEMANDS):
+        for demand in (d.id for d in DEMANDS if d.id not in OF_STORIES):
             with self.subTest(demand=demand):
                 made = items_for(demand, ITEMS_EACH)
                 self.assertEqual(len(made), ITEMS_EACH)

@@ -12,6 +12,7 @@ from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.machine.mistakes import PictureKind
 from keen_slate.core.machine.school import school_from
+from keen_slate.core.malrules import stories
 from keen_slate.core.malrules.listing import BY_ID, MAL_RULES, MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
@@ -85,7 +86,8 @@ class ByHand(unittest.TestCase):
 
     def test_there_are_enough_rows_and_every_mal_rule_has_one(self) -> None:
         self.assertGreaterEqual(len(rows()), 150)
-        self.assertEqual({r.mistake for r in rows()}, set(BY_ID))
+        in_stories = {m.id for m in stories.MAL_RULES}  # their rows stand with the stories
+        self.assertEqual({r.mistake for r in rows()}, set(BY_ID) - in_stories)
         self.assertGreaterEqual(len(MAL_RULES), 55)
 
     def test_a_value_mal_rule_has_exactly_the_false_lines_that_it_says(self) -> None:

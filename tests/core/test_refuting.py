@@ -13,18 +13,21 @@ from keen_slate.core.diagnosis.refuting import Refutation, how_it_shows, refutat
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.twins import twins
 from keen_slate.core.machine.school import school_from
+from keen_slate.core.malrules import stories
 from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.shapes import Bars, Jumps, Strips
-from keen_slate.core.problem.tree import evaluate
-from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.problem.tree import InStory, decimal_or_number, evaluate
+from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.stories.library import LIBRARY
+from keen_slate.core.stories.numbers import other_numbers
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from tests.core.test_mal_rules import rows
 from tests.support.arithmetic import value_of_line
 from tests.support.generated import asked, decimal_sums, expressions, sums
-from tests.support.searching import only_deep, searched
+from tests.support.searching import DEEP, only_deep, searched
 
 NUMBER = re.compile(r"\d+ \d+/\d+|\d+/\d+|\d*\.\d+(?:\(\d+\))?|\d+")
 OF_PICTURES = ("which-wholes", "other-pieces", "count-again", "which-spaces", "which-cells")
@@ -42,6 +45,14 @@ def numbers(text: str) -> set[Fraction]:
     return found
 
 
+def found_in(problem: Problem) -> str:
+    """Every value that a story comes to, as fractions and as decimals; nothing for another problem."""
+    if not isinstance(problem.expr, InStory):
+        return ""
+    values = problem.expr.values().values()
+    return " ; ".join(text_of(decimal_or_number(v, decimals=d)) for v in values for d in (True, False))
+
+
 def worth(number: str) -> Fraction:
     return value_of_line(number.rstrip("%")) / (100 if number.endswith("%") else 1)
 
@@ -57,7 +68,7 @@ class Refuting(unittest.TestCase):
             if seen is not None:
                 seen[wrong.mistake] = seen.get(wrong.mistake, 0) + 1
             lines = " ; ".join(text_of(e) for s in wrong.derivation.steps for e in (s.before, s.wrote, s.after))
-            there = numbers(f"{problem.text()} ; {lines} ; {text_of(wrong.answer)}")
+            there = numbers(f"{problem.text()} ; {lines} ; {text_of(wrong.answer)} ; {found_in(problem)}")
             shows = say(how_it_shows(wrong.derivation, wrong.answer))
             found = refutation(problem, wrong.answer)
             question = say(found.question)
@@ -80,6 +91,8 @@ class Refuting(unittest.TestCase):
             new = set()
         elif id == "below-nothing":
             new -= {Fraction(0)}
+        elif id in ("does-it-fit", "is-it-enough"):
+            new -= self.put_back(question, wrong=id == "does-it-fit")
         elif id == "how-far-off":
             new -= numbers(question.partition(":")[0])
         self.assertFalse(new, question)
@@ -93,6 +106,17 @@ class Refuting(unittest.TestCase):
             self.assertLessEqual(amounts[0], amounts[1])
         elif id == "both-divided":
             self.assertTrue(re.search(r"both \d+ and \d+", question))
+
+    def put_back(self, question: str, *, wrong: bool) -> set[Fraction]:
+        """What an answer would make of a story, worked out again; the numbers of it."""
+        told = re.search(r"(?:story: )?([^:]+) = ([^=]+?)(?:\. But|, and) .*? is ([^“”]+?)\. ", question)
+        self.assertIsNotNone(told, question)
+        made, result, there = (part.strip() for part in told.groups())
+        made = re.sub(r"(\d+)%", r"(\1 ÷ 100)", made)
+        self.assertEqual(value_of_line(made), value_of_line(result), question)
+        if wrong:
+            self.assertNotEqual(value_of_line(result), value_of_line(there), question)
+        return numbers(result) | numbers(there)
 
     def drawn_truly(self, found: Refutation) -> None:
         """Both amounts to one scale, and what is said of them is so."""
@@ -130,13 +154,22 @@ class Refuting(unittest.TestCase):
         seen: dict[str, int] = {}
         for row in rows():
             self.judged(row.problem, seen, row.school)
+        for story in LIBRARY:
+            self.judged(story.form, seen)
         self.assertLessEqual(set(BY_ID) - set(seen), set(), "not looked at")
+
+    def test_every_story_with_other_numbers(self) -> None:
+        for story in LIBRARY[:: 1 if DEEP else 5]:
+            for other in islice(other_numbers(story.problem, "refuting"), 2):
+                self.judged(other.text())
 
     @only_deep
     def test_every_mistake_on_twenty_items(self) -> None:
         """Its own items, and twins of them."""
         for mistake in BY_ID:
             seen: dict[str, int] = {}
+            if BY_ID[mistake] in stories.MAL_RULES:
+                continue  # looked at on every story of the library
             for row in (r for r in rows() if r.mistake == mistake):
                 self.judged(row.problem, seen, row.school)
                 for other in islice(twins(read(row.problem), "1", DEFAULT_SCHOOL), _EACH):

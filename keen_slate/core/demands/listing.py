@@ -160,3 +160,6 @@ DEMANDS = (
 """In the order in which they are usually met, within a family of items."""
 
 DEMAND = {demand.id: demand for demand in DEMANDS}
+
+OF_STORIES = frozenset(d.id for d in DEMANDS if d.present.__module__ == stories.__name__)
+"""Those that only a story makes, whatever is calculated in it."""

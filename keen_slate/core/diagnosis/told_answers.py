@@ -6,6 +6,7 @@ from typing import Literal
 
 from keen_slate.core.notation.amounts import BARE
 from keen_slate.core.notation.units import MONEY, UNITS, are_same, one_and_many, times_smaller
+from keen_slate.core.problem.situation import plan_of
 from keen_slate.core.problem.tree import InStory
 from keen_slate.core.reading.reading import Problem
 
@@ -16,6 +17,7 @@ _NUMBER = re.compile(
     r"(?<![\w.])[−-]?\s?"
     r"(?:\d+ \d+/\d+|\d+\s*/\s*\d+|\d*[½¼¾⅓⅔⅛⅜⅝⅞⅙⅚⅕⅖⅗⅘]|\d+[.,]\d+|[.,]\d+|\d+ r \d+|\d+)"
 )
+_REMAINDER = re.compile(r"(?:[\d\s÷:]+=\s*)?(\d+)\s*(?:r|R|remainder)\s*(\d+)")
 _WORDS = re.compile(r"\s*((?:[^\W\d_]+[ -]?){1,3})")
 
 
@@ -35,7 +37,7 @@ def told_answers(problem: Problem, text: str) -> tuple[ToldAnswer, ...]:
     (ToldAnswer(text='3 1/2 m', unit='right'),)
     """
     expr = problem.expr
-    if not isinstance(expr, InStory) or "=" in text:
+    if not isinstance(expr, InStory) or ("=" in text and not _REMAINDER.fullmatch(text.strip(" ."))):
         return ()
     asked = expr.situation.asked
     stripped = text
@@ -45,9 +47,24 @@ def told_answers(problem: Problem, text: str) -> tuple[ToldAnswer, ...]:
     found = list(_NUMBER.finditer(stripped))
     if not found:
         return ()
+    if (kept := _REMAINDER.fullmatch(text.strip(" ."))) is not None:
+        return _with_remainder(expr, *kept.groups())
     taken = found if len(found) == len(asked) else found[-1:]
     units = [expr.situation.quantity(name).unit for name in asked][-len(taken) :]
     return tuple(_with_unit(stripped, match, unit, expr) for match, unit in zip(taken, units, strict=True))
+
+
+def _with_remainder(story: InStory, quotient: str, rest: str) -> tuple[ToldAnswer, ...]:
+    """A quotient with what is left: both answers where both are asked, else a number that is not read yet."""
+    asked = story.situation.asked
+    if len(asked) > 1:
+        return ToldAnswer(quotient, "none"), ToldAnswer(rest, "none")
+    plan = plan_of(story.situation)
+    one = next((c.of[1] for c in plan if c.operation == "fits" and c.gives == asked[-1]), "")
+    divisor = story.situation.given.get(one)
+    if divisor is None or divisor.denominator > 1:
+        return (ToldAnswer(quotient, "none"),)
+    return (ToldAnswer(f"{quotient} {rest}/{divisor}", "none"),)
 
 
 def _with_unit(text: str, match: re.Match[str], asked: str, story: InStory) -> ToldAnswer:

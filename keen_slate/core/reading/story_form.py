@@ -3,7 +3,7 @@ r"""Stories in one line of text: what is told, with its amounts named; what hold
     Bed A is [bed A = 3 3/4 m] long. Bed B is [longer by = 1 1/2 m] longer. How long is bed B?
     | compare: bed B = bed A + longer by | bed B in m: Bed B is [bed B] long.
 
-(one line). docs/formats.md describes it. ``\n`` ends a line and ``\t`` a cell of a table, as in JSON.
+(one line). docs/stories.md describes it. ``\n`` ends a line and ``\t`` a cell of a table, as in JSON.
 """
 
 import re
