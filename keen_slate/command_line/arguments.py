@@ -8,8 +8,10 @@ from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.laddering.families.listing import FAMILY
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.notation.manner import Manner
+from keen_slate.core.saying.story_kinds import STORY_KINDS
 from keen_slate.core.saying.words import manner_from
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.stories.around import ANY
 
 PAIRS = "KEY=CHOICE[,KEY=CHOICE]"
 
@@ -56,6 +58,9 @@ def parser() -> argparse.ArgumentParser:
     verb.add_argument("--count", type=int, default=12, help="rungs, 1 to 40")
     verb.add_argument("--review", type=int, default=0, help="items of a mixed review, 0 to 20")
     verb.add_argument("--pair", action="store_true", help="with a pair of which one only looks like the other")
+    verb.add_argument(
+        "--story", default="", choices=("", ANY, *STORY_KINDS), help="told as a story of that kind, or of any"
+    )
     verb.add_argument("--seed", default="1", help="the same seed draws the same ladder")
     verb.add_argument("--limits", default="", metavar="NAME=NUMBER[,NAME=NUMBER]", help="bounds on the arithmetic")
     for name, told in (

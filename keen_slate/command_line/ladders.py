@@ -74,5 +74,13 @@ def _wishes(options: argparse.Namespace) -> Wishes:
         raise ValueError(f"{options.family} has no pair that looks alike; leave --pair out.")
     limits = Limits(**chosen)
     return Wishes(
-        options.family, frozenset(can), new, options.count, options.review, limits, options.seed, options.pair
+        options.family,
+        frozenset(can),
+        new,
+        options.count,
+        options.review,
+        limits,
+        options.seed,
+        options.pair,
+        options.story,
     )

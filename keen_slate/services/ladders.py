@@ -10,15 +10,17 @@ from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.changing import contrast, one_step, other_operation, twin
 from keen_slate.core.laddering.families.listing import FAMILIES, FAMILY
-from keen_slate.core.laddering.ladder import Contradiction, Rung, Wishes, ladder
+from keen_slate.core.laddering.ladder import Contradiction, Rung, Wishes, kinds_told, ladder
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.saying import drawing
 from keen_slate.core.saying.say import Say, say
+from keen_slate.core.saying.story_kinds import STORY_KINDS
 from keen_slate.core.saying.words import in_words
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.stories.around import ANY
 from keen_slate.faults import NotFound, NotPossible
 from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
 from keen_slate.services.shapes.line_up import (
@@ -29,6 +31,7 @@ from keen_slate.services.shapes.line_up import (
     GlanceMistake,
     LimitsShape,
     OfferedFamily,
+    OfferedStory,
     Plan,
     ShownAim,
     ShownSet,
@@ -61,6 +64,7 @@ class Ladders:
                     name=in_words(f.name, words),
                     climb=shown_demands(f.climb, words),
                     pair=shown_demands(f.pair or (), words),
+                    stories=[OfferedStory(id=kind, name=STORY_KINDS[kind].name) for kind in kinds_told(f.id)],
                 )
                 for f in FAMILIES
             ]
@@ -257,6 +261,8 @@ def wishes_of(plan: Plan) -> Wishes:
         raise NotPossible(
             f"“{unknown[0]}” is nothing that {plan.family} can ask. Choose of: {', '.join(family.climb) or 'nothing'}."
         )
+    if plan.story and plan.story != ANY and plan.story not in STORY_KINDS:
+        raise NotPossible(f"There is no kind of story “{plan.story}”. Choose of: {', '.join((ANY, *STORY_KINDS))}.")
     return Wishes(
         plan.family,
         frozenset(plan.can),
@@ -266,6 +272,7 @@ def wishes_of(plan: Plan) -> Wishes:
         _limits(plan.limits),
         plan.seed,
         plan.pair,
+        plan.story,
     )
 
 
@@ -281,6 +288,7 @@ def _plan(wishes: Wishes) -> Plan:
         new=list(wishes.new),
         count=wishes.count,
         pair=wishes.pair,
+        story=wishes.story,
         limits=limits,
     )
 

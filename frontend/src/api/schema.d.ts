@@ -2122,6 +2122,21 @@ export interface components {
              * @default []
              */
             pair: components["schemas"]["ShownDemand"][];
+            /**
+             * Stories
+             * @default []
+             */
+            stories: components["schemas"]["OfferedStory"][];
+        };
+        /**
+         * OfferedStory
+         * @description A kind of story by its id and name.
+         */
+        OfferedStory: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
         };
         /** OfferedWord */
         OfferedWord: {
@@ -2200,7 +2215,7 @@ export interface components {
         /**
          * Plan
          * @description The wishes for a ladder: what the class can do, what is new, how many rungs and items of review, whether a pair
-         *     that only looks alike stands in it, the bounds.
+         *     that only looks alike stands in it, the kind of story that every item is told as ("any", or none), the bounds.
          */
         Plan: {
             /**
@@ -2259,6 +2274,11 @@ export interface components {
              * @default 1
              */
             seed: string;
+            /**
+             * Story
+             * @default
+             */
+            story: string;
         };
         /** PreviewRequest */
         PreviewRequest: {

@@ -6,7 +6,10 @@ Among numbers that do this, those are taken that no mistake gets right by luck a
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 
+from keen_slate.core.demands.find import demands_of
+from keen_slate.core.demands.listing import OF_STORIES
 from keen_slate.core.laddering.contradicting import Contradiction, Exhausted, contradiction
 from keen_slate.core.laddering.families.family import PLACES_ALIKE, RELATIONS, Family, Wanted
 from keen_slate.core.laddering.families.listing import FAMILY
@@ -15,6 +18,10 @@ from keen_slate.core.laddering.searching import NotFound, Rung, Search, Target, 
 from keen_slate.core.machine.school import School
 from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.reading.story_form import Told
+from keen_slate.core.saying import drawing
+from keen_slate.core.saying.say import Say
+from keen_slate.core.stories.around import kinds_around, told_around
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 __all__ = ["Contradiction", "Exhausted", "Rung", "Target", "Wishes", "ladder", "steps_of"]
@@ -24,7 +31,8 @@ __all__ = ["Contradiction", "Exhausted", "Rung", "Target", "Wishes", "ladder", "
 class Wishes:
     """``can`` are the demands that the class has, ``new`` those that it is to meet, ``count`` the rungs, ``review`` the
     items of the mixed review after them. ``pair``: before the review stand an item whose newest demand hides and one
-    that only looks like it, where the family has such a pair."""
+    that only looks like it, where the family has such a pair. ``story``: every item is told as a story of that kind, or
+    of any; not told where it is empty."""
 
     family: str
     can: Wanted = frozenset()
@@ -34,6 +42,7 @@ class Wishes:
     limits: Limits = field(default_factory=Limits)
     seed: str = "1"
     pair: bool = False
+    story: str = ""
 
 
 def steps_of(wishes: Wishes) -> tuple[Target, ...]:
@@ -95,22 +104,64 @@ def ladder(wishes: Wishes, school: School = DEFAULT_SCHOOL, kept: Sequence[Probl
     targets = steps_of(wishes)
     seen = {numbers_key(p.expr) for p in kept}
     rungs: list[Rung] = []
+    used: list[Told] = []
     for index in range(wishes.count):
         # The steps share the rungs evenly; what is over goes to the later ones, which are the harder.
         target = targets[min(index * len(targets) // wishes.count, len(targets) - 1)]
-        rungs.append(_chosen(wishes, target, f"{wishes.seed}/{index}", school, seen))
+        rungs.append(_chosen(wishes, target, f"{wishes.seed}/{index}", school, seen, used))
     for target in (pair_of(wishes) or ()) if wishes.pair else ():
-        found = _chosen(wishes, target, f"{wishes.seed}/pair/{target.added}", school, seen)
+        found = _chosen(wishes, target, f"{wishes.seed}/pair/{target.added}", school, seen, used)
         rungs.append(replace(found, role="pair"))
     for index in range(wishes.review):
         draw = Draw(f"{wishes.seed}/review/{index}")
         target = targets[draw.below(len(targets))]
-        found = _chosen(wishes, target, f"{wishes.seed}/review/{index}", school, seen)
+        found = _chosen(wishes, target, f"{wishes.seed}/review/{index}", school, seen, used)
         rungs.append(replace(found, role="review"))
     return tuple(rungs)
 
 
-def _chosen(wishes: Wishes, target: Target, seed: str, school: School, seen: set[tuple[str, ...]]) -> Rung:
+TOLD_TRIES = 12
+"""Items that are drawn for a rung that is to be told as a story, before it is said that no story fits."""
+
+
+def _chosen(
+    wishes: Wishes, target: Target, seed: str, school: School, seen: set[tuple[str, ...]], used: list[Told]
+) -> Rung:
+    """``used`` are the texts that have been told already: of those that fit the least used is taken."""
+    if not wishes.story:
+        return _drawn(wishes, target, seed, school, seen)
+    for again in range(TOLD_TRIES):
+        rung = _drawn(wishes, target, f"{seed}/told/{again}", school, seen)
+        told = told_around(rung.problem, wishes.story, f"{seed}/{again}", used)
+        if told is not None:
+            assert told.story is not None
+            used.append(told.story.told)
+            seen.add(numbers_key(told.expr))
+            aim = replace(target, required=target.required | {"as-story"}, allowed=target.allowed | OF_STORIES)
+            return replace(rung, problem=told, target=aim, demands=demands_of(told))
+    kinds = kinds_told(wishes.family)
+    said = Say.of(drawing.told_as_none, family=FAMILY[wishes.family].name, kinds=kinds)
+    raise Contradiction(("story",), said)
+
+
+@lru_cache(maxsize=64)
+def kinds_told(id: str) -> tuple[str, ...]:
+    """The kinds of story that items of a family can be told as, found by drawing some."""
+    family = FAMILY[id]
+    kinds: dict[str, None] = {}
+    for number in range(PROBED):
+        draw = Draw(f"{family.id}/{number}")
+        expr = family.draw(draw, Limits(), frozenset(family.always))
+        if expr is not None:
+            kinds |= dict.fromkeys(kinds_around(Problem(expr)))
+    return tuple(kinds)
+
+
+PROBED = 24
+"""Items of a family that are looked at for the kinds of story that fit it."""
+
+
+def _drawn(wishes: Wishes, target: Target, seed: str, school: School, seen: set[tuple[str, ...]]) -> Rung:
     search = Search(FAMILY[wishes.family], target, wishes.limits, school)
     rung = find_thoroughly(search, seed, seen)
     if isinstance(rung, NotFound):

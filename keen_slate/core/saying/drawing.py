@@ -3,7 +3,8 @@
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.saying.words import filled, listed
+from keen_slate.core.saying.story_kinds import STORY_KINDS
+from keen_slate.core.saying.words import filled, in_words, listed
 
 Bound = tuple[str, int | bool | tuple[int, ...]]
 """A bound of a class by its id, with its value."""
@@ -88,3 +89,12 @@ def no_other_item(_: Manner, how: str) -> str:
         "contrast": "I found no one change that makes a difference here.",
         "find": "This mistake gives no wrong answer on these numbers. Choose another mistake.",
     }[how]
+
+
+def told_as_none(w: Manner, family: str, kinds: tuple[str, ...]) -> str:
+    """Where items of a family are in no story of the kind that was wished."""
+    told = in_words(family, w)
+    if not kinds:
+        return f"{told}: no story has one calculation like that. Leave the story out."
+    names = listed([f"“{STORY_KINDS[kind].name}”" for kind in kinds], "or")
+    return f"{told}: these numbers stand in no story of that kind. Choose {names}, or any kind."

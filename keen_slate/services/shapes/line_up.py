@@ -114,7 +114,7 @@ class LimitsShape(Shape):
 
 class Plan(Shape):
     """The wishes for a ladder: what the class can do, what is new, how many rungs and items of review, whether a pair
-    that only looks alike stands in it, the bounds."""
+    that only looks alike stands in it, the kind of story that every item is told as ("any", or none), the bounds."""
 
     family: Annotated[str, StringConstraints(max_length=60)]
     can: Ids = []
@@ -122,8 +122,16 @@ class Plan(Shape):
     count: Annotated[int, Field(ge=1, le=40)] = 12
     review: Annotated[int, Field(ge=0, le=20)] = 0
     pair: bool = False
+    story: Annotated[str, StringConstraints(max_length=40)] = ""
     limits: LimitsShape = LimitsShape()
     seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
+
+
+class OfferedStory(Shape):
+    """A kind of story by its id and name."""
+
+    id: str
+    name: str
 
 
 class OfferedFamily(Shape):
@@ -134,6 +142,7 @@ class OfferedFamily(Shape):
     name: str
     climb: list[ShownDemand]
     pair: list[ShownDemand] = []
+    stories: list[OfferedStory] = []
 
 
 class ShownAim(Shape):

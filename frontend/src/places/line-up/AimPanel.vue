@@ -24,7 +24,7 @@ const name = ref('')
 const told = ref('')
 const drawing = ref(false)
 const aim = computed(() => offered.value?.aims.find((a) => a.id === chosen.value))
-const { family, standing, limits, count, review, paired, seed, climb, pair, plan, take } = useWishes(() => offered.value?.families ?? [])
+const { family, standing, limits, count, review, paired, story, stories, seed, climb, pair, plan, take } = useWishes(() => offered.value?.families ?? [])
 
 function startFrom(id: string) {
   chosen.value = id
@@ -117,6 +117,17 @@ async function forgetAim() {
     <label v-if="pair.length" class="pair">
       <Checkbox v-model="paired" binary />
       <span>With a pair that looks alike: one is “{{ pair[0]?.name }}”, the other is not</span>
+    </label>
+    <label v-if="stories.length" class="pair">
+      <span>Told as a story</span>
+      <Select
+        v-model="story"
+        :options="[{ id: '', name: 'no' }, { id: 'any', name: 'of any kind' }, ...stories]"
+        option-label="name"
+        option-value="id"
+        size="small"
+        aria-label="Told as a story"
+      />
     </label>
     <BoundsFields v-model="limits" />
     <div class="aim-draw">

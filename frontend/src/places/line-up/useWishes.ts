@@ -22,11 +22,13 @@ export function useWishes(families: () => Aims['families']) {
   const count = ref(12)
   const review = ref(0)
   const paired = ref(false)
+  const story = ref('')
   const seed = ref(1)
 
   const kind = computed(() => families().find((f) => f.id === family.value))
   const climb = computed(() => kind.value?.climb ?? [])
   const pair = computed(() => kind.value?.pair ?? [])
+  const stories = computed(() => kind.value?.stories ?? [])
   const standingAs = (as: Standing) => climb.value.filter((d) => standing.value[d.id] === as).map((d) => d.id)
   const plan = computed<Plan>(() => ({
     family: family.value,
@@ -35,6 +37,7 @@ export function useWishes(families: () => Aims['families']) {
     count: count.value,
     review: review.value,
     pair: paired.value && pair.value.length > 0,
+    story: story.value === 'any' || stories.value.some((s) => s.id === story.value) ? story.value : '',
     limits: { ...limits, tables: [...limits.tables] },
     seed: String(seed.value),
   }))
@@ -49,8 +52,9 @@ export function useWishes(families: () => Aims['families']) {
     count.value = from.count
     review.value = from.review
     paired.value = from.pair
+    story.value = from.story
     seed.value = Number(from.seed) || 1
   }
 
-  return { family, standing, limits, count, review, paired, seed, climb, pair, plan, take }
+  return { family, standing, limits, count, review, paired, story, stories, seed, climb, pair, plan, take }
 }
