@@ -3,6 +3,7 @@
 from apiflask import APIBlueprint
 
 from keen_slate.services.shapes.stories import (
+    BuiltRequest,
     LibraryList,
     LibraryRequest,
     NumbersRequest,
@@ -52,6 +53,13 @@ def work_routes() -> APIBlueprint:
     @routes.doc(summary="What a text may mean: its amounts and bars", operation_id="readStory", responses=FAULTS)
     def post_story(asked: StoryRequest) -> StoryRead:
         return stories.read_story(asked)
+
+    @routes.post("/built-story")
+    @routes.input(BuiltRequest, arg_name="asked")
+    @routes.output(StoryRead)
+    @routes.doc(summary="A text as its teacher says that it is", operation_id="buildStory", responses=FAULTS)
+    def post_built(asked: BuiltRequest) -> StoryRead:
+        return stories.built_story(asked)
 
     @routes.post("/story-numbers")
     @routes.input(NumbersRequest, arg_name="asked")

@@ -74,6 +74,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/built-story": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A text as its teacher says that it is */
+        post: operations["buildStory"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compare": {
         parameters: {
             query?: never;
@@ -1047,6 +1064,16 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /**
+         * AskedFor
+         * @description What a question of a text asks for, by its name.
+         */
+        AskedFor: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+        };
         /** AuditLine */
         AuditLine: {
             /** About */
@@ -1125,6 +1152,43 @@ export interface components {
             plan: components["schemas"]["Plan"];
             /** Revision */
             revision: number;
+        };
+        /**
+         * BuiltRequest
+         * @description A text, and what its teacher says that holds in it.
+         */
+        BuiltRequest: {
+            /** Rows */
+            rows: components["schemas"]["BuiltRow"][];
+            /** Text */
+            text: string;
+            /**
+             * Words
+             * @description The teacher's words by name.
+             * @default {}
+             */
+            words: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * BuiltRow
+         * @description What holds, put together by hand: a kind and the ids of its total and its parts; an id that is none of an amount
+         *     or of what is asked is found on the way. ``reading`` is what becomes of what does not come out even.
+         */
+        BuiltRow: {
+            /** Kind */
+            kind: string;
+            /** Parts */
+            parts: string[];
+            /**
+             * Reading
+             * @default exact
+             * @enum {string}
+             */
+            reading: "exact" | "up" | "down";
+            /** Total */
+            total: string;
         };
         /** Colleague */
         Colleague: {
@@ -1422,13 +1486,16 @@ export interface components {
         };
         /**
          * FoundAmount
-         * @description An amount in a text from ``start`` to before ``end``, with the name that it got.
+         * @description An amount in a text from ``start`` to before ``end``, with the name that it got; ``id`` stands for it where a
+         *     story is put together by hand.
          */
         FoundAmount: {
             /** Amount */
             amount: string;
             /** End */
             end: number;
+            /** Id */
+            id: string;
             /** Name */
             name: string;
             /** Start */
@@ -2127,6 +2194,20 @@ export interface components {
              * @default []
              */
             stories: components["schemas"]["OfferedStory"][];
+        };
+        /**
+         * OfferedKind
+         * @description A kind of story: ``roles`` name its total and its two parts; ``many`` whether it can have more parts.
+         */
+        OfferedKind: {
+            /** Id */
+            id: string;
+            /** Many */
+            many: boolean;
+            /** Name */
+            name: string;
+            /** Roles */
+            roles: string[];
         };
         /**
          * OfferedStory
@@ -2963,15 +3044,25 @@ export interface components {
         };
         /**
          * StoryRead
-         * @description A text as it is understood. ``note`` tells what to do next; ``unreadable`` is a fault of a story in one line.
+         * @description A text as it is understood: ``text`` with tabs in its tables. ``note`` tells what to do next; ``unreadable`` is a
+         *     fault of a story in one line. ``kinds`` are those that a story can be put together of.
          */
         StoryRead: {
             /** Amounts */
             amounts: components["schemas"]["FoundAmount"][];
+            /** Asked */
+            asked: components["schemas"]["AskedFor"][];
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: components["schemas"]["OfferedKind"][];
             /** Note */
             note: string;
             /** Offers */
             offers: components["schemas"]["StoryOffer"][];
+            /** Text */
+            text: string;
             /** @default null */
             unreadable: components["schemas"]["Unreadable"] | null;
         };
@@ -3484,6 +3575,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BetterItems"];
+                };
+            };
+            /** @description Validation error */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ValidationError"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPError"];
+                };
+            };
+        };
+    };
+    buildStory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuiltRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoryRead"];
                 };
             };
             /** @description Validation error */

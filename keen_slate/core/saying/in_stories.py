@@ -13,7 +13,9 @@ IN_WORDS = {"add": " + ", "take": " − ", "times": " × ", "per": " ÷ ", "fits
 def calculation_in_words(_: Manner, calculation: Calculation) -> str:
     """What is calculated, by names: bed B = bed A + the difference."""
     of = calculation.of[::-1] if calculation.operation == "times" else calculation.of
-    made = IN_WORDS[calculation.operation].join(f"({n})" if " + " in n or " × " in n else n for n in of)
+    part_of = calculation.operation == "times" and STORY_KINDS[calculation.relation.kind].count_first
+    sign = " of " if part_of else IN_WORDS[calculation.operation]
+    made = sign.join(f"({n})" if " + " in n or " × " in n else n for n in of)
     return made if calculation.gives == made else f"{calculation.gives} = {made}"
 
 

@@ -86,3 +86,7 @@ def not_even(w: Manner, name: str, value: Expr) -> str:
         f"“{name}” would be {text_of(value, w)}, and only whole ones count. Change a number, or say what becomes of "
         "the rest: (up) for one more, (down) for the full ones, “+ left over” for what is left."
     )
+
+
+def not_put_together(_: Manner) -> str:
+    return "Give every place of the equation its own amount, and put what is asked into one of them."

@@ -57,6 +57,34 @@ _WORD = re.compile(r"[\s-]+([^\W\d_]+)")
 _PER = re.compile(r"\s*(?:of \w+ )?\b(?:an?|per|every|each) ([a-zA-Z]+)")
 
 
+def with_tabs(text: str, *, decimal_comma: bool = False) -> str:
+    """A text whose table was pasted with commas or semicolons between its cells, with tabs there instead: at least two
+    rows below each other with as many short cells, which are no sentences.
+
+    >>> with_tabs("Rain:\\nday,rain\\nMonday,3.4 mm\\nTuesday,12 mm\\nHow much in all?")
+    'Rain:\\nday\\train\\nMonday\\t3.4 mm\\nTuesday\\t12 mm\\nHow much in all?'
+    """
+    lines = text.split("\n")
+    for separator in (";",) if decimal_comma else (";", ","):
+        cells = [_cells(line, separator) for line in lines]
+        for index, row in enumerate(cells):
+            alike = [n for n in (index - 1, index + 1) if 0 <= n < len(cells) and len(cells[n]) == len(row)]
+            if len(row) > 1 and alike:
+                lines[index] = "\t".join(row)
+    return "\n".join(lines)
+
+
+def _cells(line: str, separator: str) -> list[str]:
+    """The cells of a line of a table; none where it reads like a sentence."""
+    cells = [cell.strip() for cell in line.split(separator)]
+    like_a_table = "\t" not in line and not line.rstrip().endswith((".", "?", "!"))
+    return cells if like_a_table and all(len(cell.split()) <= LONGEST_CELL for cell in cells) else []
+
+
+LONGEST_CELL = 5
+"""Words in a cell of a table."""
+
+
 def amounts_in(text: str, *, decimal_comma: bool = False) -> tuple[Found, ...]:
     """Every amount in the order of the text. ``one`` and ``a`` are no amounts.
 

@@ -7,6 +7,7 @@ out.
 
 import re
 from collections.abc import Iterator
+from contextlib import suppress
 from dataclasses import dataclass, replace
 from fractions import Fraction
 from functools import cached_property
@@ -19,8 +20,10 @@ from keen_slate.core.problem.situation import Quantity, Reading, Relation, Situa
 from keen_slate.core.reading.measured import measured
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, in_story
 from keen_slate.core.reading.story_form import Slot, Story, Told
+from keen_slate.core.saying import telling
+from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.story_kinds import STORY_KINDS
-from keen_slate.core.stories.finding import Found, amounts_in
+from keen_slate.core.stories.finding import Found, amounts_in, with_tabs
 from keen_slate.core.stories.naming import COMPARING, LOWER, Naming, answer_to, asked_in, questions_in
 
 MOST_OFFERED = 3
@@ -41,9 +44,12 @@ class Sketch:
 
 @dataclass(frozen=True, slots=True)
 class Understood:
-    """What was found in a text: its amounts with their names, and up to three stories that it may tell."""
+    """What was found in a ``text`` (a table in it with tabs): its amounts with their names, names for what is asked,
+    and up to three stories that it may tell."""
 
+    text: str
     amounts: tuple[tuple[str, Found], ...]
+    asked: tuple[str, ...]
     stories: tuple[Problem, ...]
 
 
@@ -54,6 +60,7 @@ def understood(text: str, *, decimal_comma: bool = False) -> Understood:
     >>> understood(cut).stories[0].story.situation.relations[0].kind
     'take'
     """
+    text = with_tabs(text, decimal_comma=decimal_comma)
     amounts = amounts_in(text, decimal_comma=decimal_comma)
     naming = Naming(text, amounts)
     stories: list[Problem] = []
@@ -62,13 +69,26 @@ def understood(text: str, *, decimal_comma: bool = False) -> Understood:
         shape = _shape(sketch)
         if shape in shapes:
             continue
-        problem = _told(text, amounts, naming, sketch)
-        if problem is not None:
+        with suppress(UnreadableProblem):  # what makes no sense with these numbers is not offered
+            stories.append(_told(text, amounts, naming, sketch))
             shapes.append(shape)
-            stories.append(problem)
         if len(stories) == MOST_OFFERED:
             break
-    return Understood(tuple(zip(naming.amounts, amounts, strict=True)), tuple(stories))
+    return Understood(text, tuple(zip(naming.amounts, amounts, strict=True)), tuple(naming.asked), tuple(stories))
+
+
+def told_as(text: str, sketch: Sketch, *, decimal_comma: bool = False) -> Problem:
+    """A text as the story that a teacher says it is. Raises UnreadableProblem where that makes no sense."""
+    text = with_tabs(text, decimal_comma=decimal_comma)
+    amounts = amounts_in(text, decimal_comma=decimal_comma)
+    naming = Naming(text, amounts)
+    there = {f"#{i}" for i in range(len(amounts))} | {f"?{i}" for i in range(len(naming.asked))}
+    named = [name for relation in sketch.relations for name in relation.names]
+    unknown = next((name for name in named if name[:1] in "#?" and name not in there), None)
+    twice = any(len(set(relation.names)) < len(relation.names) for relation in sketch.relations)
+    if unknown is not None or twice or not sketch.asked:
+        raise UnreadableProblem(Say.of(telling.not_put_together), 0)
+    return _told(text, amounts, naming, sketch)
 
 
 def _shape(sketch: Sketch) -> tuple[object, ...]:
@@ -87,8 +107,8 @@ def _shape(sketch: Sketch) -> tuple[object, ...]:
     return (*sorted(rows), sketch.asked)
 
 
-def _told(text: str, amounts: tuple[Found, ...], naming: Naming, sketch: Sketch) -> Problem | None:
-    """The candidate as a story; None where it makes no sense."""
+def _told(text: str, amounts: tuple[Found, ...], naming: Naming, sketch: Sketch) -> Problem:
+    """The candidate as a story. Raises UnreadableProblem where it makes no sense."""
     names = {f"#{i}": name for i, name in enumerate(naming.amounts)}
     names |= {f"?{i}": name for i, name in enumerate(naming.asked)}
     quantities = [
@@ -106,10 +126,7 @@ def _told(text: str, amounts: tuple[Found, ...], naming: Naming, sketch: Sketch)
     )
     situation = Situation(tuple(quantities), relations, tuple(names[a] for a in sketch.asked))
     sentences = tuple(answer_to(naming.questions, int(a[1:]), names[a]) for a in sketch.asked)
-    try:
-        return in_story(Story(_slots(text, amounts, naming), situation, measured(situation), units, sentences))
-    except UnreadableProblem:
-        return None
+    return in_story(Story(_slots(text, amounts, naming), situation, measured(situation), units, sentences))
 
 
 def _slots(text: str, amounts: tuple[Found, ...], naming: Naming) -> Told:

@@ -1,6 +1,6 @@
 """What the Work place is asked and answers about stories."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
@@ -47,8 +47,10 @@ class ShownStory(Shape):
 
 
 class FoundAmount(Shape):
-    """An amount in a text from ``start`` to before ``end``, with the name that it got."""
+    """An amount in a text from ``start`` to before ``end``, with the name that it got; ``id`` stands for it where a
+    story is put together by hand."""
 
+    id: str
     start: int
     end: int
     name: str
@@ -65,18 +67,57 @@ class StoryOffer(Shape):
     kinds: list[str]
 
 
-class StoryRead(Shape):
-    """A text as it is understood. ``note`` tells what to do next; ``unreadable`` is a fault of a story in one line."""
+class AskedFor(Shape):
+    """What a question of a text asks for, by its name."""
 
+    id: str
+    name: str
+
+
+class OfferedKind(Shape):
+    """A kind of story: ``roles`` name its total and its two parts; ``many`` whether it can have more parts."""
+
+    id: str
+    name: str
+    roles: list[str]
+    many: bool
+
+
+class StoryRead(Shape):
+    """A text as it is understood: ``text`` with tabs in its tables. ``note`` tells what to do next; ``unreadable`` is a
+    fault of a story in one line. ``kinds`` are those that a story can be put together of."""
+
+    text: str
     amounts: list[FoundAmount]
+    asked: list[AskedFor]
     offers: list[StoryOffer]
     note: str
+    kinds: list[OfferedKind] = []
     unreadable: Unreadable | None = None
 
 
 class StoryRequest(Shape):
     text: Typed
     words: WordChoices = {}
+
+
+Part = Annotated[str, StringConstraints(pattern=r"^(#\d{1,2}|\?\d|[a-z]|\d{1,9})$")]
+
+
+class BuiltRow(Shape):
+    """What holds, put together by hand: a kind and the ids of its total and its parts; an id that is none of an amount
+    or of what is asked is found on the way. ``reading`` is what becomes of what does not come out even."""
+
+    kind: Annotated[str, StringConstraints(max_length=40)]
+    total: Part
+    parts: Annotated[list[Part], Field(min_length=2, max_length=12)]
+    reading: Literal["exact", "up", "down"] = "exact"
+
+
+class BuiltRequest(StoryRequest):
+    """A text, and what its teacher says that holds in it."""
+
+    rows: Annotated[list[BuiltRow], Field(min_length=1, max_length=8)]
 
 
 class NumbersRequest(StoryRequest):

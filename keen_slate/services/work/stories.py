@@ -4,26 +4,32 @@ from collections.abc import Mapping
 
 from keen_slate.core.notation.amounts import amount_text
 from keen_slate.core.notation.manner import Manner
+from keen_slate.core.problem.situation import Relation
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
 from keen_slate.core.reading.story_form import is_story_form
 from keen_slate.core.saying import in_stories
 from keen_slate.core.saying.say import Say, say
-from keen_slate.core.saying.story_kinds import STORY_KINDS
+from keen_slate.core.saying.story_kinds import KINDS, STORY_KINDS, StoryKind
 from keen_slate.core.stories.bars import bar_model
 from keen_slate.core.stories.library import LIBRARY
 from keen_slate.core.stories.numbers import other_numbers
-from keen_slate.core.stories.proposing import understood
+from keen_slate.core.stories.proposing import Sketch, told_as, understood
 from keen_slate.core.working.story_steps import answers_of, story_steps
 from keen_slate.core.working.work import Working
+from keen_slate.faults import UnknownWord
 from keen_slate.render.pictures.bar_model import bars_svg
 from keen_slate.render.pictures.svg import width_in
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.stories import (
+    AskedFor,
+    BuiltRequest,
+    BuiltRow,
     FoundAmount,
     LibraryEntry,
     LibraryList,
     LibraryRequest,
     NumbersRequest,
+    OfferedKind,
     OtherNumbers,
     ShownStory,
     StoryBlock,
@@ -109,19 +115,53 @@ def read_story(request: StoryRequest) -> StoryRead:
         try:
             problem = read_in_words(request.text, manner)
         except UnreadableProblem as fault:
-            return StoryRead(amounts=[], offers=[], note="", unreadable=unreadable(fault))
-        return StoryRead(amounts=[], offers=[_offer(problem, manner)], note="")
+            return _nothing_read(request.text, fault)
+        return StoryRead(text=request.text, amounts=[], asked=[], offers=[_offer(problem, manner)], note="")
     found = understood(request.text, decimal_comma=manner.decimal_comma)
     offers = [_offer(problem, manner) for problem in found.stories]
     note = say(Say.of(in_stories.what_was_found, amounts=len(found.amounts), offers=len(offers)), manner)
     return StoryRead(
+        text=found.text,
         amounts=[
-            FoundAmount(start=a.start, end=a.end, name=name, amount=amount_text(a.number, a.unit, manner))
-            for name, a in found.amounts
+            FoundAmount(id=f"#{i}", start=a.start, end=a.end, name=name, amount=amount_text(a.number, a.unit, manner))
+            for i, (name, a) in enumerate(found.amounts)
         ],
+        asked=[AskedFor(id=f"?{i}", name=name) for i, name in enumerate(found.asked)],
         offers=offers,
         note=note,
+        kinds=[_offered(kind) for kind in KINDS if kind.id != "convert"],
     )
+
+
+def _offered(kind: StoryKind) -> OfferedKind:
+    many = kind.form == "sum" and kind.bar == "parts"
+    return OfferedKind(id=kind.id, name=kind.name, roles=list(kind.roles), many=many)
+
+
+def _nothing_read(text: str, fault: UnreadableProblem) -> StoryRead:
+    return StoryRead(text=text, amounts=[], asked=[], offers=[], note="", unreadable=unreadable(fault))
+
+
+def built_story(request: BuiltRequest) -> StoryRead:
+    """A text as the story that its teacher puts together: one offer, or why it makes no sense."""
+    manner = chosen_words(request.words)
+    unknown = next((row.kind for row in request.rows if row.kind not in STORY_KINDS), None)
+    if unknown is not None:
+        raise UnknownWord(f"There is no kind of story “{unknown}”. Choose one of: {', '.join(STORY_KINDS)}.")
+    relations = tuple(_relation(row) for row in request.rows)
+    asked = tuple(sorted({name for relation in relations for name in relation.names if name.startswith("?")}))
+    try:
+        problem = told_as(request.text, Sketch(0, relations, asked), decimal_comma=manner.decimal_comma)
+    except UnreadableProblem as fault:
+        fault.manner = manner
+        return _nothing_read(request.text, fault)
+    return StoryRead(text=request.text, amounts=[], asked=[], offers=[_offer(problem, manner)], note="")
+
+
+def _relation(row: BuiltRow) -> Relation:
+    form = STORY_KINDS[row.kind].form
+    parts = tuple(row.parts) if form == "sum" else tuple(row.parts[:2])
+    return Relation(row.kind, form, row.total, parts, row.reading)
 
 
 def _offer(problem: Problem, manner: Manner) -> StoryOffer:

@@ -122,7 +122,7 @@ async function forgetAim() {
       <span>Told as a story</span>
       <Select
         v-model="story"
-        :options="[{ id: '', name: 'no' }, { id: 'any', name: 'of any kind' }, ...stories]"
+        :options="[{ id: 'no', name: 'no' }, { id: 'any', name: 'of any kind' }, ...stories]"
         option-label="name"
         option-value="id"
         size="small"

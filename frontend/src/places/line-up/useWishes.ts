@@ -22,7 +22,7 @@ export function useWishes(families: () => Aims['families']) {
   const count = ref(12)
   const review = ref(0)
   const paired = ref(false)
-  const story = ref('')
+  const story = ref('no')
   const seed = ref(1)
 
   const kind = computed(() => families().find((f) => f.id === family.value))
@@ -52,7 +52,7 @@ export function useWishes(families: () => Aims['families']) {
     count.value = from.count
     review.value = from.review
     paired.value = from.pair
-    story.value = from.story
+    story.value = from.story || 'no'
     seed.value = Number(from.seed) || 1
   }
 

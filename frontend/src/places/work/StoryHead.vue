@@ -1,14 +1,22 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { ref } from 'vue'
+import Textarea from 'primevue/textarea'
+import { ref, watch } from 'vue'
 import type { ShownStory } from '@/api/client'
 import StoryText from '@/shared/StoryText.vue'
 
 /** A story above its working: its text, its bars, and other numbers for it. */
-defineProps<{ story: ShownStory; busy: boolean; note: string }>()
-const emit = defineEmits<{ numbers: [locked: string[]] }>()
+const props = defineProps<{ story: ShownStory; form: string; busy: boolean; note: string }>()
+const emit = defineEmits<{ numbers: [locked: string[]]; take: [form: string] }>()
 
 const locked = ref<string[]>([])
+/** The story in one line, its parts below each other. */
+const written = ref('')
+watch(
+  () => props.form,
+  (form) => (written.value = form.replaceAll(/\s*([|])\s*/g, '\n$1 ')),
+  { immediate: true },
+)
 
 function toggle(name: string) {
   locked.value = locked.value.includes(name) ? locked.value.filter((n) => n !== name) : [...locked.value, name]
@@ -35,6 +43,11 @@ function toggle(name: string) {
         <Button label="Other numbers" icon="pi pi-refresh" size="small" variant="outlined" :loading="busy" @click="emit('numbers', locked)" />
       </div>
       <p v-if="note" class="quiet" role="status">{{ note }}</p>
+      <details class="as-written">
+        <summary>Change names, numbers, what is asked, the sentence</summary>
+        <Textarea v-model="written" auto-resize rows="5" spellcheck="false" aria-label="The story as it is kept" />
+        <Button label="Work it so" size="small" variant="outlined" @click="emit('take', written.replaceAll('\n', ' ').trim())" />
+      </details>
     </div>
     <!-- eslint-disable-next-line vue/no-v-html -- drawn on the server, every text in it escaped -->
     <div class="bars" v-html="story.bars" />
@@ -65,6 +78,17 @@ function toggle(name: string) {
   display: block;
   max-width: 100%;
   height: auto;
+}
+
+.as-written {
+  margin-top: 0.4rem;
+  font-size: 0.95rem;
+}
+
+.as-written :deep(textarea) {
+  width: 100%;
+  font-size: 0.92rem;
+  margin-block: 0.4rem;
 }
 
 .story-numbers {

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { StoryRead } from '@/api/client'
+import StoryBuilder from './StoryBuilder.vue'
 
 /** What a text in words may mean: its amounts marked where they stand, and the bars of each story that they allow. */
-const props = defineProps<{ text: string; read: StoryRead }>()
+const props = defineProps<{ read: StoryRead }>()
 const emit = defineEmits<{ take: [form: string] }>()
+
+const building = ref(false)
 
 interface Stretch {
   text: string
@@ -17,11 +20,11 @@ const stretches = computed(() => {
   const cut: Stretch[] = []
   let end = 0
   for (const amount of props.read.amounts) {
-    cut.push({ text: props.text.slice(end, amount.start), name: '' })
-    cut.push({ text: props.text.slice(amount.start, amount.end), name: amount.name })
+    cut.push({ text: props.read.text.slice(end, amount.start), name: '' })
+    cut.push({ text: props.read.text.slice(amount.start, amount.end), name: amount.name })
     end = amount.end
   }
-  cut.push({ text: props.text.slice(end), name: '' })
+  cut.push({ text: props.read.text.slice(end), name: '' })
   return cut.filter((stretch) => stretch.text)
 })
 </script>
@@ -43,6 +46,15 @@ const stretches = computed(() => {
         <Button :label="read.offers.length > 1 ? 'This one' : 'Work it'" size="small" :aria-label="`Take story ${at + 1}: ${offer.plan.join('; ')}`" @click="emit('take', offer.form)" />
       </li>
     </ol>
+    <Button
+      v-if="read.kinds.length && read.amounts.length > 1"
+      label="None of these: put it together"
+      size="small"
+      variant="text"
+      :aria-expanded="building"
+      @click="building = !building"
+    />
+    <StoryBuilder v-if="building" :read="read" @take="emit('take', $event)" />
   </section>
 </template>
 

@@ -11,7 +11,7 @@ const emit = defineEmits<{ take: [form: string] }>()
 
 const settings = useSettings()
 const stories = ref<LibraryEntry[]>([])
-const kind = ref('')
+const kind = ref('every')
 const steps = ref(0)
 const { ask } = useRequest()
 
@@ -22,7 +22,7 @@ onMounted(async () => {
 })
 
 const kinds = computed(() => [
-  { id: '', name: 'every kind' },
+  { id: 'every', name: 'every kind' },
   ...[...new Set(stories.value.flatMap((s) => s.kinds))].sort().map((name) => ({ id: name, name })),
   { id: 'table', name: 'with a table' },
 ])
@@ -36,7 +36,7 @@ const lengths = [
 const shown = computed(() =>
   stories.value.filter(
     (s) =>
-      (!kind.value || (kind.value === 'table' ? s.table : s.kinds.includes(kind.value))) && (!steps.value || s.steps === steps.value),
+      (kind.value === 'every' || (kind.value === 'table' ? s.table : s.kinds.includes(kind.value))) && (!steps.value || s.steps === steps.value),
   ),
 )
 </script>

@@ -204,12 +204,20 @@ onMounted(async () => {
       <KeepIn :can-keep="worked !== null" :kept="told" @keep="keep" />
     </header>
     <SetTrouble />
-    <StoryOffers v-if="offered" :text="text" :read="offered" @take="take" />
+    <StoryOffers v-if="offered" :read="offered" @take="take" />
     <template v-else-if="worked">
       <p v-for="note in [...worked.notes, ...worked.refused]" :key="note" class="reading-note">{{ note }}</p>
       <div class="work-desk">
         <div class="sheet-side">
-          <StoryHead v-if="worked.story" :story="worked.story" :busy="numbering.asking.value" :note="noNumbers" @numbers="otherNumbers" />
+          <StoryHead
+            v-if="worked.story"
+            :story="worked.story"
+            :form="workedText"
+            :busy="numbering.asking.value"
+            :note="noNumbers"
+            @numbers="otherNumbers"
+            @take="take"
+          />
           <SchoolTabs :facets="facets" @choose="choose" @beside="beside.lay" />
           <SheetBar
             v-model:organiser="organiser"
