@@ -6,6 +6,8 @@ from itertools import product
 from uuid import UUID
 
 from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.stories.library import LIBRARY
+from keen_slate.core.stories.numbers import other_numbers
 from keen_slate.services.lessons import lesson_item
 from keen_slate.services.printing import Item, item_data
 from keen_slate.services.shapes.line_up import Task
@@ -44,6 +46,11 @@ class EveryKind(unittest.TestCase):
 
     def test_tasks(self) -> None:
         self.tried([task.format(number) for task in TASKS for number in NUMBERS], 150)
+
+    def test_stories(self) -> None:
+        """All that ship, and each with other numbers."""
+        others = [next(other_numbers(story.problem, "places"), story.problem).text() for story in LIBRARY]
+        self.tried([story.form for story in LIBRARY] + others[:: 1 if DEEP else 3], 60)
 
     def pairs(self, sign: str) -> list[str]:
         return [f"{a} {sign} {b}" for a, b in product(NUMBERS, NUMBERS)]

@@ -78,8 +78,12 @@ PIECES = frozenset(n for noun in _PIECES.split() for n in (noun, _plural(noun)))
 """Things that are counted; a teacher's own stand beside them."""
 
 
+_WHOLE_THINGS = (
+    "pupil child person helper member friend student teacher gardener visitor player guest boy girl egg seed seedling "
+    "plant tree flower bulb tulip marble coin shell hen fish car bus minibus lorry boat tent"
+)
 _ONE_OF = {plural: noun for noun, plural in _PLURALS.items()} | {
-    _plural(noun): noun for noun in _PIECES.split() if noun not in _PLURALS
+    _plural(noun): noun for noun in (_PIECES + _WHOLE_THINGS).split() if noun not in _PLURALS
 }
 _WORDS = {
     names.split()[i]: (names.split()[i], names.split()[i + 1])
@@ -107,6 +111,8 @@ def one_and_many(unit: str) -> tuple[str, str]:
         one = many = noun
     elif noun in _ONE_OF:
         one, many = _ONE_OF[noun], noun
+    elif noun in _ONE_OF.values():
+        one, many = noun, _plural(noun)
     elif noun.endswith("ies") and len(noun) > 4:
         one, many = noun[:-3] + "y", noun
     elif noun.endswith("s") and not noun.endswith("ss"):
@@ -119,10 +125,6 @@ def one_and_many(unit: str) -> tuple[str, str]:
     return before + space + one, before + space + many
 
 
-_WHOLE_THINGS = (
-    "pupil child person helper member friend student teacher gardener visitor player guest boy girl egg seed seedling "
-    "plant tree flower bulb tulip marble coin shell hen fish car bus minibus lorry boat tent"
-)
 _INDIVISIBLE = frozenset(noun for one in _WHOLE_THINGS.split() for noun in (one, _plural(one)))
 
 

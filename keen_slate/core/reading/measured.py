@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from keen_slate.core.notation.amounts import BARE
+from keen_slate.core.notation.amounts import BARE, PART_OF, TIMES
 from keen_slate.core.notation.units import are_same, one_and_many, times_smaller
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.problem.situation import NoPlan, Quantity, Relation, Situation, plan_of
@@ -60,6 +60,7 @@ class _Conversions:
     def in_one_unit(self, relation: Relation) -> Relation:
         """The relation among amounts of one unit."""
         if relation.form == "sum":
+            self._refuse_parts_among_amounts(relation)
             return self._converted(relation, relation.names)
         one, many = relation.parts
         per = self.quantities[one].per
@@ -68,6 +69,14 @@ class _Conversions:
             many = self._in(many, one_and_many(per)[1])
             alike = replace(alike, parts=(alike.parts[0], many))
         return alike
+
+    def _refuse_parts_among_amounts(self, relation: Relation) -> None:
+        """A third of something cannot be added to so many litres."""
+        units = {n: self.quantities[n].unit for n in relation.names}
+        measured = next((u for u in units.values() if u not in BARE), "")
+        part = next((n for n, u in units.items() if u in (PART_OF, TIMES)), "")
+        if measured and part:
+            raise UnreadableProblem(Say.of(telling.part_among_amounts, part=part, unit=measured), 0)
 
     def _converted(self, relation: Relation, names: tuple[str, ...]) -> Relation:
         units = list(dict.fromkeys(u for n in names if (u := self.quantities[n].unit) not in BARE))

@@ -90,3 +90,7 @@ def not_even(w: Manner, name: str, value: Expr) -> str:
 
 def not_put_together(_: Manner) -> str:
     return "Give every place of the equation its own amount, and put what is asked into one of them."
+
+
+def part_among_amounts(_: Manner, part: str, unit: str) -> str:
+    return f"“{part}” is a part of something, and the others are {unit}. First find how much that part is."

@@ -125,8 +125,8 @@ class WrittenTexts(unittest.TestCase):
         for story in LIBRARY:
             offered = understood(story.story.text())
             answers = [p.expr for p in offered.stories]
-            values = {tuple(a.answers()) for a in answers}  # type: ignore[union-attr]
-            found += story.problem.expr.answers() in values  # type: ignore[union-attr]
+            values = {tuple(a.answers()) for a in answers}
+            found += story.problem.expr.answers() in values
         self.assertGreaterEqual(found, 36)
 
     def test_nothing_is_made_of_what_tells_nothing(self) -> None:
