@@ -27,8 +27,8 @@ from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import work
 from keen_slate.services.shapes.work import WorkRequest
-from keen_slate.services.work.asked import preview
 from keen_slate.services.work.pictures import pictures
+from keen_slate.services.work.previewing import preview
 from tests.support.anything import Anything
 
 LIMIT = 5.0

@@ -118,7 +118,7 @@ def _told(problem: Problem, working: Working, teacher: Teacher) -> Record:
             {
                 "gives": step.calculation.gives,
                 "words": say(Say.of(in_stories.calculation_in_words, calculation=step.calculation), manner),
-                "calculation": text_of(step.problem.expr, manner.labelled(step.problem.label)),
+                "calculation": text_of(step.state, manner),
                 "value": str(evaluate(step.gives)),
                 "unit": step.unit,
             }

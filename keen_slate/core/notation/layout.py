@@ -184,8 +184,9 @@ LONGEST_SIGN = 3
 class _Setter:
     """``at`` is the path of what is set, None where it stands at none of its own."""
 
-    def __init__(self, manner: Manner) -> None:
+    def __init__(self, manner: Manner, *, amount_last: bool = False) -> None:
         self.manner = manner
+        self.amount_last = amount_last  # in a story: so many times an amount
         self._label = (Label(manner.label),)
         self._two = units_in(manner.label)
 
@@ -291,6 +292,8 @@ class _Setter:
         if _label_inside(expr):
             return 0
         last = len(expr.factors) - 1
+        if self.amount_last:
+            return last
         return next((i for i, f in enumerate(expr.factors) if self._looks_like_an_amount(f.expr)), last)
 
     def _looks_like_an_amount(self, expr: Expr) -> bool:
@@ -339,7 +342,7 @@ class _Setter:
             unit = one_and_many(unit)[0]
         if expr.now is not None and not is_numeral(expr.now) and len(unit) > LONGEST_SIGN:
             unit = ""  # a word for a thing stands at the result
-        here = _Setter(self.manner.labelled(unit))
+        here = _Setter(self.manner.labelled(unit), amount_last=True)
         if expr.now is not None:
             return here.part(expr.now, at, 0, labelled=bool(unit))
         if expr.found:

@@ -13,9 +13,11 @@ from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 @dataclass(frozen=True, slots=True)
 class StoryStep:
-    """A calculation of the plan, the problem that it is, what it comes to as the story reads it, and its unit."""
+    """A calculation of the plan, the state in which it begins, the problem that it is, what it comes to as the story
+    reads it, and its unit."""
 
     calculation: Calculation
+    state: InStory
     problem: Problem
     gives: Expr
     unit: str
@@ -42,7 +44,7 @@ def story_steps(problem: Problem, school: School = DEFAULT_SCHOOL) -> tuple[Stor
             calculation = before.next()
             assert calculation is not None
             unit = end.situation.quantity(after.target).unit if not after.unit else after.unit
-            steps.append(StoryStep(calculation, Problem(after.now, after.unit), found[after.target], unit))
+            steps.append(StoryStep(calculation, after, Problem(after.now, after.unit), found[after.target], unit))
     return tuple(steps)
 
 

@@ -81,7 +81,7 @@ def shown_story(asked: Asked, working: Working) -> ShownStory | None:
         steps=[
             StoryStep(
                 words=say(Say.of(in_stories.calculation_in_words, calculation=step.calculation), manner),
-                calculation=notation(step.problem.expr, manner.labelled(step.problem.label)),
+                calculation=notation(step.state, manner),
                 gives=notation(step.gives, manner.labelled(step.unit)),
             )
             for step in story_steps(problem, asked.school)

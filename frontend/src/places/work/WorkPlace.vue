@@ -130,7 +130,7 @@ async function takeOther() {
 
 async function keep() {
   if (!worked.value || !sets.inHand) return
-  const what = worked.value.asked
+  const what = worked.value.story ? 'the story' : worked.value.asked
   if (await sets.keep(workedText.value, worked.value.school, edits.edits.value))
     tell(`Kept ${what} in “${sets.inHand.name}”.`)
 }
