@@ -30,7 +30,7 @@ def told_around(
 
     >>> told = told_around(read("4 1/4 − 2 5/6"), "compare")
     >>> text_of(written(told.expr, plan_of(told.expr.situation)[0]))
-    '4 1/4 m − 2 5/6 m'
+    '4 1/4 − 2 5/6'
     """
     numbers = _numbers_of(problem)
     if numbers is None:

@@ -247,6 +247,14 @@ watch(
 }
 
 @media (--narrow) {
+  .show-problem.show-story {
+    font-size: 2.8vh;
+  }
+
+  .show-problem.show-story.begun {
+    font-size: 2.2vh;
+  }
+
   .show-problem,
   .show-math {
     font-size: 5vh;
