@@ -3,6 +3,7 @@
 from dataclasses import replace
 
 from keen_slate.core.laddering.aims import AIM
+from keen_slate.core.stories.library import BY_ID
 from keen_slate.services.ladders import drawn_set
 from keen_slate.services.line_up import new_example
 from keen_slate.services.shapes.line_up import FadingShape, Plan, Task
@@ -31,6 +32,16 @@ DEMO_SETS: tuple[tuple[str, tuple[tuple[str, dict[str, str], Task], ...]], ...] 
             ("2/3 + 1/4", {}, Task()),
             ("2 3/4 + 1 5/6", {}, HALF_WORKED),
             ("1 2/3 + 3/4 + 2 1/6", {"adding": "fractions-first"}, YOUR_TURN),
+        ),
+    ),
+    (
+        "Told in the garden: one step, two steps, a table",
+        (
+            (BY_ID["two-beds"].form, {}, Task()),
+            (BY_ID["longer-bed"].form, {}, Task()),
+            (BY_ID["both-beds"].form, {}, Task()),
+            (BY_ID["stock"].form, {}, Task()),
+            (BY_ID["seedlings"].form, {}, YOUR_TURN),
         ),
     ),
 )

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 from werkzeug.test import TestResponse
 
+from keen_slate.core.stories.library import BY_ID
 from tests.support.cluster import fresh_database
 from tests.support.generated import asked, expressions, sums
 from tests.support.searching import searched
@@ -22,7 +23,7 @@ PROBLEMS = (
     "2/3 = ?/12 = 10/?", "?/18 + ?/9 + ?/3 = 25/18", "compare 3/7 and 5/11", "order 0.7, 2/3, 0.67", "simplify 84/126",
     "7/16 as a decimal", "2 3/4 as an improper fraction", "round 3.145 to 2 places", "62 1/2% of 80",
     "2 1/4 kg - 3/4 kg",
-    "estimate 4 3/8 - 2 2/5", "1/97 + 1/89", "2 - 5 1/2", "1/7 + 0.5",
+    "estimate 4 3/8 - 2 2/5", "1/97 + 1/89", "2 - 5 1/2", "1/7 + 0.5", BY_ID["stock"].form, BY_ID["seedlings"].form,
 )  # fmt: skip
 
 
@@ -70,6 +71,30 @@ class Contract(unittest.TestCase):
                     self.ask("/api/copy", text=text, format=format)
                 for wrong in looked["likely_wrong"]:
                     self.ask("/api/wrong-working", text=text, mistake=wrong["mistake"])
+
+    def test_stories(self) -> None:
+        for text in (
+            "A rope was 7 m long. 2 3/4 m were cut off. How much is left?",
+            "no amounts here",
+            BY_ID["stock"].form,
+        ):
+            self.ask("/api/story", text=text)
+            self.ask("/api/preview", text=text)
+            self.ask("/api/built-story", text=text, rows=[{"kind": "join", "total": "?0", "parts": ["#0", "#1"]}])
+        self.ask("/api/built-story", 400, text="x", rows=[{"kind": "join", "total": "??", "parts": ["#0", "#1"]}])
+        self.ask("/api/stories")
+        self.ask("/api/story-numbers", text=BY_ID["stock"].form, locked=["stock"])
+        self.ask("/api/story-numbers", text="1/2 + 1/3")
+        self.ask("/api/story-numbers", 422, text="[")
+
+    @searched(200)
+    @given(st.text(max_size=80) | st.text("[]|=;:+×of 1/2m.?\\nt", max_size=60))
+    def test_any_text_told(self, text: str) -> None:
+        self.ask("/api/story", 200, 400, 422, text=text)
+        self.ask("/api/work", 200, 400, 422, text=text)
+        self.ask(
+            "/api/built-story", 200, 400, 422, text=text, rows=[{"kind": "fit", "total": "#0", "parts": ["#1", "?0"]}]
+        )
 
     def test_two_ways_and_a_pupils_lines(self) -> None:
         for text in ("6 1/4 - 2 5/6", "2 3/4 + 1 5/6", "1/2 × 4/9"):

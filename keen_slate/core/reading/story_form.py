@@ -60,7 +60,8 @@ class Story:
 
     def answered(self, which: int, numbers: Mapping[str, Expr], manner: Manner = USUAL_MANNER) -> str:
         """The sentence that answers a question, with the numbers found."""
-        return filled_in(self.sentences[which], self.measured, numbers, manner)
+        given = {q.name: q.given for q in self.situation.quantities if q.given is not None}
+        return filled_in(self.sentences[which], self.measured, {**given, **numbers}, manner)
 
     @property
     def has_table(self) -> bool:
@@ -86,8 +87,9 @@ def filled_in(told: Told, situation: Situation, numbers: Mapping[str, Expr], man
 
 
 _GIVEN_SLOT = re.compile(r"\[[^\[\]=|]+=[^\[\]|]+\]")
-_SLOT = re.compile(r"\[([^\[\]]*)\]")
-_ESCAPES = {"\\n": "\n", "\\t": "\t", "\\\\": "\\"}
+_SLOT = re.compile(r"(?<!\\)\[([^\[\]]*)\]")
+_ESCAPES = {"\\n": "\n", "\\t": "\t"}
+_UNIT = re.compile(r"[^\W\d_]+[²³]?(?: [^\W\d_]+){0,2}|[£$€]")
 _NAME = re.compile(r"[^\[\]|;:=×+\\]{1,60}")
 
 
@@ -102,7 +104,7 @@ def read_story(text: str, number: Callable[[str], tuple[Expr, str]]) -> Story:
         raise UnreadableProblem(
             Say.of(telling.story_too_long, length=len(text), limit=bounds.MAX_STORY), bounds.MAX_STORY
         )
-    parts = text.split("|")
+    parts = _split(text, "|")
     if len(parts) != 3:
         raise UnreadableProblem(Say.of(telling.three_parts), len(text))
     quantities: dict[str, Quantity] = {}
@@ -119,6 +121,10 @@ def read_story(text: str, number: Callable[[str], tuple[Expr, str]]) -> Story:
     if not relations or not asked:
         raise UnreadableProblem(Say.of(telling.three_parts), len(text))
     situation = Situation(tuple(quantities.values()), relations, tuple(asked))
+    known = {q.name for q in situation.quantities if q.given is not None} | set(asked)
+    for slot in (part for told_of in sentences for part in told_of if isinstance(part, Slot)):
+        if slot.name not in known:
+            raise UnreadableProblem(Say.of(telling.sentence_of_unknown, name=slot.name), len(text))
     return Story(told, situation, measured(situation), tuple(units), tuple(sentences))
 
 
@@ -128,7 +134,7 @@ def _at(parts: list[str], index: int) -> int:
 
 
 def _entries(text: str, at: int) -> Iterator[tuple[str, int]]:
-    for entry in text.split(";"):
+    for entry in _split(text, ";"):
         yield entry, at
         at += len(entry) + 1
 
@@ -156,12 +162,18 @@ def _told(
     return tuple(part for part in out if part != "")
 
 
+def _split(text: str, mark: str) -> list[str]:
+    """A text cut at a mark that no backslash stands before."""
+    return re.split(rf"(?<!\\){re.escape(mark)}", text)
+
+
 def _unescaped(text: str) -> str:
-    return re.sub(r"\\[nt\\]", lambda m: _ESCAPES[m.group()], text)
+    return re.sub(r"\\[nt\\;|\[\]]", lambda m: _ESCAPES.get(m.group(), m.group()[1]), text)
 
 
 def _escaped(text: str) -> str:
-    return text.replace("\\", "\\\\").replace("\n", "\\n").replace("\t", "\\t")
+    marked = re.sub(r"[\\;|\[\]]", lambda m: f"\\{m.group()}", text)
+    return marked.replace("\n", "\\n").replace("\t", "\\t")
 
 
 def _given(name: str, amount: str, at: int, number: Callable[[str], tuple[Expr, str]]) -> Quantity:
@@ -194,6 +206,8 @@ def _relation(entry: str, at: int, quantities: dict[str, Quantity]) -> Relation:
             right, reading = right.removesuffix(mark).strip(), meant
     rest = ""
     if STORY_KINDS[kind].form == "sum":
+        if reading != "exact":
+            raise UnreadableProblem(Say.of(telling.relation_unread, relation=entry.strip()), at)
         names = [p.strip() for p in right.split(" + ")]
     else:
         for sign, meant in ((" + ", "down"), (" − ", "up"), (" - ", "up")):
@@ -223,6 +237,8 @@ def _question(entry: str, at: int, quantities: dict[str, Quantity]) -> tuple[str
         name, unit = head, ""
     if name not in quantities:
         raise UnreadableProblem(Say.of(telling.asked_unknown, name=name), at)
+    if unit and not _UNIT.fullmatch(unit):
+        raise UnreadableProblem(Say.of(telling.unit_unread, unit=unit), at)
     if quantities[name].given is not None:
         raise UnreadableProblem(Say.of(telling.asked_is_given, name=name), at)
     sentence_of = _told(answer, at, quantities, None) if answer else (sentence(name), ": ", Slot(name), ".")

@@ -157,7 +157,8 @@ def _asked_of_a_number(expr: Convert | Simplify | Rounding | Estimating) -> Open
             return in_measures(number, at, int(to.removeprefix(MEASURE)))
         case Convert(_, "money"):
             written = isinstance(number, DecimalNumeral) and number.places == 2
-            return None if written else ("write-money", at)
+            in_pennies = is_numeral(number) and (number.value * 100).denominator == 1
+            return None if written or not in_pennies else ("write-money", at)  # a mistake may lead to parts of a penny
         case Convert(_, "percent"):
             return None if isinstance(number, Percent) else ("write-percent", at)
     if isinstance(number, (DecimalNumeral, Percent, RepeatingDecimal)):

@@ -94,3 +94,11 @@ def not_put_together(_: Manner) -> str:
 
 def part_among_amounts(_: Manner, part: str, unit: str) -> str:
     return f"“{part}” is a part of something, and the others are {unit}. First find how much that part is."
+
+
+def unit_unread(_: Manner, unit: str) -> str:
+    return f"I cannot read “{unit}” as a unit. Write “name in m: sentence”, or “name: sentence” without a unit."
+
+
+def sentence_of_unknown(_: Manner, name: str) -> str:
+    return f"A sentence tells “{name}”, which is neither given nor asked. Ask for it, too, or leave it out."

@@ -121,6 +121,13 @@ class Naming:
         self.asked = [self._own(a.name) for a in asked]
         self.units = [a.unit for a in asked]
 
+    def free(self, name: str) -> str:
+        """A name for what is found on the way, other than all that stand in the text; a number stands for itself."""
+        own, count = name, 2
+        while own in self._taken:
+            own, count = f"{name} {count}", count + 1
+        return own
+
     def _own(self, name: str) -> str:
         name = re.sub(r"[\[\]|;:=×+\\]", "", name).strip() or "amount"
         own, count = name, 2

@@ -118,7 +118,7 @@ def _told(text: str, amounts: tuple[Found, ...], naming: Naming, sketch: Sketch)
     units = tuple(naming.units[int(asked[1:])] for asked in sketch.asked)
     asked_in_units = dict(zip(sketch.asked, units, strict=True))
     for name in dict.fromkeys(n for r in sketch.relations for n in r.names if not n.startswith("#")):
-        own = names.setdefault(name, name)
+        own = names.setdefault(name, naming.free(name))
         quantities.append(Quantity(own, Whole(int(name)) if name.isdecimal() else None, asked_in_units.get(name, "")))
     relations = tuple(
         replace(r, total=names[r.total], parts=tuple(names[p] for p in r.parts), rest=names[r.rest] if r.rest else "")
