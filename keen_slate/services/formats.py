@@ -284,7 +284,7 @@ def _told_in_tex(asked: Asked) -> str:
     """The text of a story: paragraphs, and tables as they stand."""
     assert asked.problem.story is not None
     parts: list[str] = []
-    for block in blocks_of(asked.problem.story.text(asked.words)):
+    for block in blocks_of(asked.problem.story, asked.words):
         if block.text is not None:
             parts.append(_tex(block.text))
             continue
@@ -342,7 +342,7 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
             one_way = solved.count == 1
         picture = None
         story = asked.problem.story
-        told = () if story is None else blocks_of(story.text(asked.words))
+        told = () if story is None else blocks_of(story, asked.words)
         if isinstance(problem, InStory):
             end = asked.work().derivation.end
             numbers = dict(end.found) if isinstance(end, InStory) else {}

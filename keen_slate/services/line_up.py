@@ -23,6 +23,7 @@ from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, sign_of_answer, work
+from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.line_up import (
     Bin,
     Colleague,
@@ -41,6 +42,7 @@ from keen_slate.services.shapes.line_up import (
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import asked_in_words, chosen_words, notation, read_in_words
 from keen_slate.services.work.shown import school_names, shown_demands
+from keen_slate.services.work.stories import blocks_of
 from keen_slate.store import sets, settings, teachers
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
@@ -245,7 +247,8 @@ def shown_set(found: ExampleSet, words: Manner, *, owner: str = "") -> ShownSet:
 def _shown_example(example: Example, words: Manner) -> ShownExample:
     problem, demands, reference = understood(example.problem)
     task = Task.model_validate(example.task)
-    amounts = words.labelled(problem.label)
+    amounts, story = words.labelled(problem.label), problem.story
+    answered = " ".join(answers_of(story, reference.derivation.end, words)) if story else ""
     return ShownExample(
         id=example.id,
         task=task,
@@ -254,8 +257,10 @@ def _shown_example(example: Example, words: Manner) -> ShownExample:
         mistake=in_words(MISTAKES[task.mistake].name, words) if task.mistake in MISTAKES else "",
         typed=problem.text(words),
         asked=asked_in_words(problem, words),
-        told=problem.story.text(words) if problem.story else "",
-        answered=" ".join(answers_of(problem.story, reference.derivation.end, words)) if problem.story else "",
+        told=story.text(words) if story else "",
+        blocks=blocks_of(story, words) if story else [],
+        answered=answered,
+        answered_html=prose_html(answered),
         problem=notation(problem.expr, amounts),
         sign=sign_of_answer(problem.expr, reference.answer),
         answer=notation(reference.answer, amounts),

@@ -265,7 +265,7 @@ def _told(asked: Asked, right: Working, request: PrintRequest, *, finding: bool)
     drawn = {"svg": svg, "alt": told, "caption": "", "width": width_in(svg)}
     bars = drawn if request.pictures and request.kind != "key" and not finding else None
     return {
-        "blocks": [{"text": b.text, "rows": b.rows} for b in blocks_of(problem.story.text(words))],
+        "blocks": [{"text": b.text, "rows": b.rows} for b in blocks_of(problem.story, words)],
         "bars": bars,
         "sentences": answers_of(problem.story, right.derivation.end, words) if worked else [],
         "room": 0 if worked else len(problem.story.sentences),

@@ -66,7 +66,7 @@ class Stories(LessonTest):
     def test_changed_as_it_is_kept(self) -> None:
         self.type_in(ROPE)
         self.pick(1)
-        self.page.get_by_text("Change names, numbers").click()
+        self.page.get_by_text("Change the story").click()
         kept = self.page.get_by_label("The story as it is kept")
         kept.fill(kept.input_value().replace("The rope now is", "Of the rope there is still").replace(" long.", "."))
         with self.page.expect_response("**/api/work"):
@@ -97,7 +97,10 @@ class Stories(LessonTest):
     def test_lined_up_and_shown_text_first_then_the_bars_then_the_work(self) -> None:
         made = self.set_of(BY_ID["two-beds"].form)
         self.page.goto(f"/line-up/{made['id']}")
-        expect(self.page.locator(".example-told")).to_have_text(BY_ID["two-beds"].story.text())
+        expect(self.page.locator(".example-told")).to_contain_text("How much does bed B take?")
+        expect(self.page.locator(".example.told")).to_have_attribute(
+            "aria-label", f"1: {BY_ID['two-beds'].story.text()}"
+        )
         self.page.goto(f"/show/{made['id']}")
         text = self.page.locator(".show-story")
         expect(text).to_contain_text("How much does bed B take?")

@@ -2690,8 +2690,8 @@ export interface components {
         /**
          * ShownExample
          * @description A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign; ``asked`` are
-         *     the words of it, ``sign`` joins its answer. ``told`` is the text of a story, empty for another problem, and
-         *     ``answered`` the sentences that answer it.
+         *     the words of it, ``sign`` joins its answer. ``told`` is the text of a story, empty for another problem,
+         *     ``blocks`` the same typeset, and ``answered`` the sentences that answer it.
          *
          *     ``added`` names the newest demand of a rung, ``judged`` says where it differs from what the rung is for, ``mistake``
          *     names the mistake to be found in it.
@@ -2702,8 +2702,12 @@ export interface components {
             answer: components["schemas"]["Notation"];
             /** Answered */
             answered: string;
+            /** Answered Html */
+            answered_html: string;
             /** Asked */
             asked: string;
+            /** Blocks */
+            blocks: components["schemas"]["StoryBlock"][];
             /** Demands */
             demands: components["schemas"]["ShownDemand"][];
             edits: components["schemas"]["Edits"];

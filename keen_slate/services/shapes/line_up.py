@@ -9,6 +9,7 @@ from pydantic import Field, StringConstraints
 from keen_slate.core.machine.mistakes import PictureKind
 from keen_slate.core.working.work import Sign
 from keen_slate.services.shapes.base import Choices, Ids, Name, Notation, RevisionNumber, Shape, Typed
+from keen_slate.services.shapes.stories import StoryBlock
 from keen_slate.services.shapes.work import Edits, ShownDemand
 
 
@@ -222,8 +223,8 @@ class Glance(Shape):
 
 class ShownExample(Shape):
     """A kept example; ``typed`` is its problem as it can be typed again, with the teacher's decimal sign; ``asked`` are
-    the words of it, ``sign`` joins its answer. ``told`` is the text of a story, empty for another problem, and
-    ``answered`` the sentences that answer it.
+    the words of it, ``sign`` joins its answer. ``told`` is the text of a story, empty for another problem,
+    ``blocks`` the same typeset, and ``answered`` the sentences that answer it.
 
     ``added`` names the newest demand of a rung, ``judged`` says where it differs from what the rung is for, ``mistake``
     names the mistake to be found in it.
@@ -237,7 +238,9 @@ class ShownExample(Shape):
     typed: str
     asked: str
     told: str
+    blocks: list[StoryBlock]
     answered: str
+    answered_html: str
     problem: Notation
     sign: Sign
     answer: Notation

@@ -1,12 +1,14 @@
 """Stories: read from a text, shown with their bars, given other numbers, taken from the library."""
 
+import re
 from collections.abc import Mapping
 
 from keen_slate.core.notation.amounts import amount_text
 from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.units import one_and_many
 from keen_slate.core.problem.situation import Relation
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
-from keen_slate.core.reading.story_form import is_story_form
+from keen_slate.core.reading.story_form import Story, is_story_form
 from keen_slate.core.saying import in_stories
 from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.story_kinds import KINDS, STORY_KINDS, StoryKind
@@ -43,20 +45,26 @@ from keen_slate.services.shapes.work import ShownPicture
 from keen_slate.services.work.asked import Asked, chosen_words, notation, read_in_words, unreadable
 
 
-def blocks_of(text: str) -> list[StoryBlock]:
-    """The paragraphs and tables of a text, in order."""
+def blocks_of(story: Story, manner: Manner) -> list[StoryBlock]:
+    """The paragraphs and tables of a story's text, in order; no line breaks between an amount and its unit."""
+    units = {form for q in story.measured.quantities if q.unit for form in (q.unit, *one_and_many(q.unit))}
+    behind = re.compile(rf"(</math>|\d) ({'|'.join(map(re.escape, sorted(units, key=len, reverse=True)))})\b")
+
+    def typeset(text: str) -> str:
+        return behind.sub("\\1&nbsp;\\2", prose_html(text)) if units else prose_html(text)
+
     blocks: list[StoryBlock] = []
     rows: list[list[str]] = []
-    for line in [*text.split("\n"), ""]:
+    for line in [*story.text(manner).split("\n"), ""]:
         if "\t" in line:
             rows.append([cell.strip() for cell in line.split("\t")])
             continue
         if rows:
-            typeset = [[prose_html(cell) for cell in row] for row in rows]
-            blocks.append(StoryBlock(text=None, html=None, rows=rows, rows_html=typeset))
+            cells = [[typeset(cell) for cell in row] for row in rows]
+            blocks.append(StoryBlock(text=None, html=None, rows=rows, rows_html=cells))
             rows = []
         if line.strip():
-            blocks.append(StoryBlock(text=line.strip(), html=prose_html(line.strip()), rows=[], rows_html=[]))
+            blocks.append(StoryBlock(text=line.strip(), html=typeset(line.strip()), rows=[], rows_html=[]))
     return blocks
 
 
@@ -70,7 +78,7 @@ def shown_story(asked: Asked, working: Working) -> ShownStory | None:
     bars, told = bars_of(problem, manner)
     return ShownStory(
         text=text,
-        blocks=blocks_of(text),
+        blocks=blocks_of(story, manner),
         bars=bars,
         bars_told=told,
         slots=[

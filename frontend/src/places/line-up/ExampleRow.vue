@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import type { ShownExample } from '@/api/client'
 import { useSets } from '@/desk/useSets'
 import MathText from '@/shared/MathText.vue'
+import StoryText from '@/shared/StoryText.vue'
 import { fadingName, roleName } from './tasks'
 
 /** One item of the set: what it asks and gives, its part in the ladder, and what can be done with it. */
@@ -40,10 +41,11 @@ defineExpose({ focus: () => row.value?.focus() })
     <span class="number">{{ index + 1 }}</span>
     <a class="example-problem" :href="href" @click.exact.prevent="emit('work')">
       <span v-if="example.asked" class="example-asked">{{ example.asked }}</span>
-      <span v-if="example.told" class="example-told">{{ example.told }}</span>
+      <StoryText v-if="example.told" class="example-told" :blocks="example.blocks" />
       <MathText v-else :of="example.problem" />
     </a>
-    <span v-if="example.told" class="example-answer">→ {{ example.answered }}</span>
+    <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+    <span v-if="example.told" class="example-answer" v-html="`→ ${example.answered_html}`" />
     <span v-else class="example-answer">{{ example.sign || '→' }} <MathText :of="example.answer" /></span>
     <span class="example-marks">
       <span v-if="example.task.locked" class="role"><i class="pi pi-lock" aria-hidden="true" /> locked</span>
@@ -106,17 +108,22 @@ defineExpose({ focus: () => row.value?.focus() })
 }
 
 .example.told {
-  grid-template-columns: 2.2rem minmax(0, 3fr) minmax(0, 2fr) minmax(0, 2fr) auto;
+  grid-template-columns: 2.2rem minmax(0, 3fr) minmax(0, 2fr) auto;
+}
+
+/* What a story asks for stands below it: there is a lot of it. */
+.example.told .example-marks {
+  grid-area: 2 / 2 / 3 / 5;
+}
+
+.example.told .example-actions {
+  grid-area: 1 / 4 / 2 / 5;
 }
 
 .example.told .example-problem,
 .example.told .example-answer {
   font-size: 1rem;
   white-space: normal;
-}
-
-.example-told {
-  white-space: pre-line;
 }
 
 .example + .example {
@@ -202,7 +209,8 @@ defineExpose({ focus: () => row.value?.focus() })
 }
 
 @media (--narrow) {
-  .example {
+  .example,
+  .example.told {
     grid-template-columns: 1.6rem minmax(0, 1fr);
   }
 
@@ -212,6 +220,11 @@ defineExpose({ focus: () => row.value?.focus() })
   .example-marks,
   .example-actions {
     grid-column: 2;
+  }
+
+  .example.told .example-marks,
+  .example.told .example-actions {
+    grid-area: auto / 2 / auto / 3;
   }
 }
 </style>

@@ -44,7 +44,7 @@ function toggle(name: string) {
       </div>
       <p v-if="note" class="quiet" role="status">{{ note }}</p>
       <details class="as-written">
-        <summary>Change names, numbers, what is asked, the sentence</summary>
+        <summary>Change the story</summary>
         <Textarea v-model="written" auto-resize rows="5" spellcheck="false" aria-label="The story as it is kept" />
         <Button label="Work it so" size="small" variant="outlined" @click="emit('take', written.replaceAll('\n', ' ').trim())" />
       </details>
@@ -81,7 +81,7 @@ function toggle(name: string) {
 }
 
 .as-written {
-  margin-top: 0.4rem;
+  margin-top: 0.2rem;
   font-size: 0.95rem;
 }
 
