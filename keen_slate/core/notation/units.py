@@ -171,6 +171,18 @@ def are_same(one: str, other: str) -> bool:
     )
 
 
+def are_same_things(one: str, other: str) -> bool:
+    """Whether amounts can be put together as they are: of one unit, or of things of which words before the noun only
+    say which ones.
+
+    >>> are_same_things("red marbles", "blue marbles"), are_same_things("m", "cm"), are_same_things("seeds", "trays")
+    (True, False, False)
+    """
+    nouns = [label.rpartition(" ")[2] for label in (one, other)]
+    things = all(noun and unit_of(noun) is None for noun in nouns)
+    return are_same(one, other) or (things and are_same(*nouns))
+
+
 @dataclass(frozen=True, slots=True)
 class TwoUnits:
     """A larger unit with a smaller one of its kind, of which ``size`` make one."""

@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from keen_slate.core.notation.amounts import BARE, PART_OF, TIMES
-from keen_slate.core.notation.units import are_same, one_and_many, times_smaller
+from keen_slate.core.notation.units import are_same, are_same_things, one_and_many, times_smaller, unit_of
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.problem.situation import NoPlan, Quantity, Relation, Situation, plan_of
 from keen_slate.core.reading.tokens import UnreadableProblem
@@ -79,8 +79,10 @@ class _Conversions:
             raise UnreadableProblem(Say.of(telling.part_among_amounts, part=part, unit=measured), 0)
 
     def _converted(self, relation: Relation, names: tuple[str, ...]) -> Relation:
+        # Of pupils the others may be boys: what is asked has its own word for a thing.
+        names = tuple(n for n in names if not self._is_a_thing_asked(n))
         units = list(dict.fromkeys(u for n in names if (u := self.quantities[n].unit) not in BARE))
-        if all(are_same(units[0], u) for u in units[1:]):
+        if not units or all(are_same_things(units[0], u) for u in units[1:]):
             return relation
         unit = self._common(names, units)
         to = {n: self._in(n, unit) for n in names if self.quantities[n].unit not in BARE}
@@ -90,6 +92,10 @@ class _Conversions:
             parts=tuple(to.get(p, p) for p in relation.parts),
             rest=to.get(relation.rest, relation.rest),
         )
+
+    def _is_a_thing_asked(self, name: str) -> bool:
+        quantity = self.quantities[name]
+        return quantity.given is None and quantity.unit not in BARE and unit_of(quantity.unit) is None
 
     def _common(self, names: tuple[str, ...], units: list[str]) -> str:
         """That of what is asked, else that of all that are given, else the smallest."""
@@ -108,7 +114,7 @@ class _Conversions:
     def _in(self, name: str, unit: str) -> str:
         """The same quantity in another unit, with the relation that gives it."""
         quantity = self.quantities[name]
-        if are_same(quantity.unit, unit):
+        if are_same_things(quantity.unit, unit):
             return name
         times = times_smaller(quantity.unit, unit)
         if times is None:

@@ -163,8 +163,20 @@ def _unit_behind(text: str, end: int) -> tuple[str, int]:
     match = _WORD.match(text, end)
     word, stop = (match.group(1), match.end()) if match else ("", end)
     if word.lower() in _BESIDE_NOUNS and (behind := _WORD.match(text, stop)) and _counts(behind.group(1)):
+        if _counts(behind.group(1)) and behind.group(1) not in UNITS:
+            return f"{word} {behind.group(1)}", behind.end()
         word, stop = behind.group(1), behind.end()
-    return (word, stop) if _counts(word) else ("", end)
+    if not _counts(word):
+        return "", end
+    # “6 seed trays”: what stands in the singular only says which ones.
+    second = _WORD.match(text, stop)
+    if second and word not in UNITS and one_and_many(word)[0] == word and _is_many(second.group(1)):
+        return f"{word} {second.group(1)}", second.end()
+    return word, stop
+
+
+def _is_many(word: str) -> bool:
+    return word == "load" or (_counts(word) and word not in UNITS and one_and_many(word)[1] == word)
 
 
 def _counts(word: str) -> bool:

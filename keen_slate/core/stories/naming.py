@@ -87,8 +87,10 @@ def asked_in(question: str) -> Asked:
     words = re.findall(_A_WORD, rest)
     ask = how.group("ask").lower() if how else ""
     unit = thing = ""
-    if ask.endswith("many") and words and words[0].lower() not in _COMPARISON:
-        unit, words = words[0], words[1:]
+    if ask.endswith("many") and words and words[0].lower() not in _COMPARISON | _VERBS | _PRONOUNS:
+        which = one_and_many(words[0])[0] == words[0] and words[0] not in UNITS  # “red marbles”, “barrow loads”
+        both = which and len(words) > 1 and one_and_many(words[1])[1] == words[1] and words[1].endswith("s")
+        unit, words = (" ".join(words[:2]), words[2:]) if both else (words[0], words[1:])
         thing = "" if unit in UNITS else unit
     name = ""
     if match := COMPARING.search(rest):

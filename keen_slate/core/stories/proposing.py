@@ -14,7 +14,7 @@ from functools import cached_property
 from itertools import combinations
 
 from keen_slate.core.notation.amounts import PART_OF, TIMES
-from keen_slate.core.notation.units import MONEY, one_and_many, unit_of
+from keen_slate.core.notation.units import MONEY, are_same_things, one_and_many, unit_of
 from keen_slate.core.numbers.forms import Percent, Whole
 from keen_slate.core.problem.situation import Quantity, Reading, Relation, Situation
 from keen_slate.core.reading.measured import measured
@@ -169,11 +169,17 @@ class _Words:
         """What an amount measures or counts."""
         label = self.amounts[index].unit
         unit = unit_of(label)
-        return f"measure of {unit.kind}" if unit else one_and_many(label)[0].lower()
+        return f"measure of {unit.kind}" if unit else one_and_many(label)[0].lower().rpartition(" ")[2]
 
     def is_count(self, index: int) -> bool:
         amount = self.amounts[index]
         return amount.unit not in ("", PART_OF, TIMES) and unit_of(amount.unit) is None
+
+    def in_question(self, index: int) -> bool:
+        """Whether an amount stands in a question."""
+        at = self.amounts[index].start
+        spans = ((self.text.find(q), self.text.find(q) + len(q)) for q in self.questions)
+        return any(start <= at < end for start, end in spans)
 
     def asks(self, pattern: str) -> bool:
         return re.search(rf"\b(?:{pattern})\b", self.question) is not None
@@ -381,11 +387,10 @@ def _with_a_count(words: _Words, pair: list[int], count: int) -> Iterator[Sketch
     """Two amounts of one kind and a number of another."""
     a, b = pair
     n = f"#{count}"
-    alike_counts = words.is_count(a)
-    if alike_counts:  # so much for so many: how much for others?
-        for known, wanted in ((a, b), (b, a)):
-            rows = (_product("rate", n, "for one", f"#{known}"), _product("rate", "?0", "for one", f"#{wanted}"))
-            yield Sketch(4.5 - (known == b), rows)
+    for known, wanted in ((a, b), (b, a)):  # so much for so many: how much for others?
+        rows = (_product("rate", n, "for one", f"#{known}"), _product("rate", "?0", "for one", f"#{wanted}"))
+        fit = 4.5 if words.is_count(a) else 2.5
+        yield Sketch(fit - (known == b) + 3 * words.in_question(wanted), rows)
     for one, other in ((a, b), (b, a)):
         x = "together"
         groups = _product("groups", x, f"#{one}", n)
@@ -412,6 +417,8 @@ def _part_of(words: _Words, part: int, amount: int) -> Iterator[Sketch]:
     yield Sketch(4, (the_part,))
     yield Sketch(3 + 3 * is_it + words.asks("whole|all"), (_product(kind, a, "?0", p),))
     found = "the part"
+    if words.together and not rest:
+        yield Sketch(6, (_product(kind, found, a, p), _sum("join", "?0", a, found)))
     left = _sum("part-whole", a, found, "?0")
     # What becomes cheaper by a part of it is asked for itself only where a saving is not.
     saved = words.asks("saved|saving|cheaper|less")
@@ -450,9 +457,11 @@ def _times_as_many(words: _Words, times: int, amount: int) -> Iterator[Sketch]:
     yield Sketch(4, (_product("times-as-many", "?0", a, t),))
     yield Sketch(3 + 2 * asked_behind, (_product("times-as-many", a, "?0", t),))
     if words.together:
+        named = behind is not None and times > amount  # “48, 4 times as many as Tom”: 48 is the larger
         yield Sketch(5, (_product("times-as-many", "other", a, t), _sum("join", "?0", a, "other")))
+        yield Sketch(4.5 + named, (_product("times-as-many", a, "other", t), _sum("join", "?0", a, "other")))
 
 
 def _is(thing: str, unit: str) -> bool:
     """Whether a thing that is asked for is what an amount counts."""
-    return one_and_many(thing.lower())[0] == one_and_many(unit.lower())[0]
+    return are_same_things(thing.lower(), unit.lower())

@@ -48,10 +48,12 @@ from keen_slate.services.work.asked import Asked, chosen_words, notation, read_i
 def blocks_of(story: Story, manner: Manner) -> list[StoryBlock]:
     """The paragraphs and tables of a story's text, in order; no line breaks between an amount and its unit."""
     units = {form for q in story.measured.quantities if q.unit for form in (q.unit, *one_and_many(q.unit))}
-    behind = re.compile(rf"(</math>|\d) ({'|'.join(map(re.escape, sorted(units, key=len, reverse=True)))})\b")
+    words = "|".join(map(re.escape, sorted(units, key=len, reverse=True)))
+    amount = re.compile(rf"(<math(?:(?!</math>).)*</math>|\d+(?:[.,]\d+)?) ({words})\b")
 
     def typeset(text: str) -> str:
-        return behind.sub("\\1&nbsp;\\2", prose_html(text)) if units else prose_html(text)
+        html = prose_html(text)
+        return amount.sub('<span class="amount">\\1 \\2</span>', html) if units else html
 
     blocks: list[StoryBlock] = []
     rows: list[list[str]] = []
