@@ -5,7 +5,7 @@ from itertools import islice
 from typing import Any
 
 from keen_slate.command_line.arguments import Teacher, pairs
-from keen_slate.command_line.problems import Record
+from keen_slate.command_line.problems import Record, told_beside
 from keen_slate.core.curriculum.places import place_text
 from keen_slate.core.demands.find import demands_of, place_of
 from keen_slate.core.laddering.changing import contrast
@@ -29,6 +29,7 @@ def rungs(options: argparse.Namespace, teacher: Teacher) -> list[Record]:
             "demands": list(rung.demands),
             "place": place_text(place) if (place := place_of(rung.demands)) else "",
             "tells": str(rung.tells),
+            **told_beside(rung.problem, teacher),
         }
         for rung in ladder(_wishes(options), teacher.school)
     ]

@@ -99,8 +99,7 @@ def worked(problem: Problem, teacher: Teacher) -> Record:
         ],
         "notes": [say(n, manner) for n in problem.notes],
     }
-    if problem.story is not None:
-        record |= _told(problem, working, teacher)
+    record |= told_beside(problem, teacher)
     if isinstance(problem.expr, Chain):
         solved = solve(problem.expr.sides)
         record["solutions"] = solved.count
@@ -108,10 +107,13 @@ def worked(problem: Problem, teacher: Teacher) -> Record:
     return record
 
 
-def _told(problem: Problem, working: Working, teacher: Teacher) -> Record:
-    """What a story has beside what every problem has: its text, steps, unit, and the sentence that answers it."""
-    assert problem.story is not None
+def told_beside(problem: Problem, teacher: Teacher) -> Record:
+    """What a story has beside what every problem has: its text, steps, unit, and the sentence that answers it; nothing
+    for another problem."""
+    if problem.story is None:
+        return {}
     manner = teacher.manner
+    end = work(problem, teacher.school).derivation.end
     return {
         "text": problem.story.text(manner),
         "steps": [
@@ -125,7 +127,7 @@ def _told(problem: Problem, working: Working, teacher: Teacher) -> Record:
             for step in story_steps(problem, teacher.school)
         ],
         "unit": problem.label,
-        "sentence": " ".join(answers_of(problem.story, working.derivation.end, manner)),
+        "sentence": " ".join(answers_of(problem.story, end, manner)),
     }
 
 
@@ -256,4 +258,5 @@ def seen_through_the_glass(problem: Problem, teacher: Teacher) -> Record:
             {"problem": text_of(b.problem.expr, manner), "tells": str(b.tells)}
             for b in better_numbers(problem, teacher.school)
         ],
+        **told_beside(problem, teacher),
     }

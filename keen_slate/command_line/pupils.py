@@ -4,7 +4,7 @@ from collections.abc import Iterable, Iterator
 from functools import partial
 
 from keen_slate.command_line.arguments import Teacher
-from keen_slate.command_line.problems import Record, fault_of, guarded, read_by
+from keen_slate.command_line.problems import Record, fault_of, guarded, read_by, told_beside
 from keen_slate.core.diagnosis.answers import Cause, Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.lines import judge_lines
@@ -61,6 +61,7 @@ class Diagnosing:
             "answer": answer,
             "verdict": found.verdict,
             "causes": causes,
+            **told_beside(prepared.problem, self.teacher),
         }
         if found.said is not None:
             record["reason"] = say(found.said, manner)
@@ -110,4 +111,5 @@ def judged(line: str, teacher: Teacher) -> Record:
             }
             for j in found
         ],
+        **told_beside(problem, teacher),
     }

@@ -290,3 +290,16 @@ class CommandLine(unittest.TestCase):
         self.assertEqual(rows["remainder-other-way"], "4")
         (judged,) = self.run_with("judge", lines=f"{BY_ID['bag'].form}\t6 × 2/3 = 4\t10 − 4 = 6\n")
         self.assertNotIn("false", [line["verdict"] for line in judged["lines"]])
+        for record in (right, wrong, glass):
+            self.assertEqual((record["unit"], record["sentence"]), ("cars", "5 cars are needed."))
+            self.assertEqual([s["words"] for s in record["steps"]], ["cars = pupils ÷ one car"])
+
+    def test_a_ladder_told(self) -> None:
+        wished = ("--family", "fractions-subtracted", "--count", "4", "--story", "any")
+        rungs = self.run_with("ladder", *wished)
+        self.assertEqual(len(rungs), 4)
+        for rung in rungs:
+            self.assertIn("as-story", rung["demands"])
+            self.assertEqual(len(rung["steps"]), 1)
+        told = {re.sub(r"[\d/ ]+", "", rung["text"]) for rung in rungs}
+        self.assertEqual(len(told), len(rungs))  # of the stories that fit the least used is taken
