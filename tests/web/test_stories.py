@@ -295,7 +295,7 @@ class CommandLine(unittest.TestCase):
             self.assertEqual([s["words"] for s in record["steps"]], ["cars = pupils ÷ one car"])
 
     def test_a_ladder_told(self) -> None:
-        wished = ("--family", "fractions-subtracted", "--count", "4", "--story", "any")
+        wished = ("--family", "mixed-subtracted", "--count", "4", "--story", "any")
         rungs = self.run_with("ladder", *wished)
         self.assertEqual(len(rungs), 4)
         for rung in rungs:
