@@ -106,7 +106,7 @@ class OwnDesk(BrowserTest):
         with self.page.expect_download() as saved:
             self.page.get_by_role("link", name="Save all my work as a file").click()
         content = saved.value.path().read_bytes()
-        for file, told in ((content, "3 sets stood here already."), (b"{}", "This is no archive of Keen Slate")):
+        for file, told in ((content, "4 sets stood here already."), (b"{}", "This is no archive of Keen Slate")):
             self.page.get_by_label("Put back what such a file holds").set_input_files(
                 {"name": "all.json", "mimeType": "application/json", "buffer": file}
             )
