@@ -74,3 +74,13 @@ between two margins, and some thirty strokes."""
 
 MAX_STORY = 2000
 """Characters in one story with its names and equations: a third of a page, a table of ten rows with it."""
+
+MOST_AMOUNTS = 12
+"""Amounts in a text for which stories are proposed: a table of ten rows and two more. Beyond it the teacher says what
+holds."""
+
+MOST_SKETCHES = 200
+"""Candidates of a text that are looked at, the likeliest first, before no more are proposed."""
+
+MOST_RELATIONS = 8
+"""Equations in one story, and twice as many parts in one of them: nobody draws bars for more."""

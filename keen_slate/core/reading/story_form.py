@@ -110,6 +110,9 @@ def read_story(text: str, number: Callable[[str], tuple[Expr, str]]) -> Story:
     quantities: dict[str, Quantity] = {}
     told = _told(parts[0].strip(), _at(parts, 0), quantities, number)
     relations = tuple(_relation(r, at, quantities) for r, at in _entries(parts[1], _at(parts, 1)) if r.strip())
+    longest = max((len(r.parts) for r in relations), default=0)
+    if len(relations) > bounds.MOST_RELATIONS or longest > 2 * bounds.MOST_RELATIONS:
+        raise UnreadableProblem(Say.of(telling.too_many_relations, limit=bounds.MOST_RELATIONS), _at(parts, 1))
     asked, units, sentences = [], [], []
     for entry, at in _entries(parts[2], _at(parts, 2)):
         name, unit, answer = _question(entry, at, quantities)

@@ -102,3 +102,7 @@ def unit_unread(_: Manner, unit: str) -> str:
 
 def sentence_of_unknown(_: Manner, name: str) -> str:
     return f"A sentence tells “{name}”, which is neither given nor asked. Ask for it, too, or leave it out."
+
+
+def too_many_relations(_: Manner, limit: int) -> str:
+    return f"A story holds up to {limit} equations, each with up to {2 * limit} parts. Make two stories of it."

@@ -16,6 +16,7 @@ from itertools import combinations
 from keen_slate.core.notation.amounts import PART_OF, TIMES
 from keen_slate.core.notation.units import MONEY, are_same_things, one_and_many, unit_of
 from keen_slate.core.numbers.forms import Percent, Whole
+from keen_slate.core.problem import bounds
 from keen_slate.core.problem.situation import Quantity, Reading, Relation, Situation
 from keen_slate.core.reading.measured import measured
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, in_story
@@ -65,7 +66,8 @@ def understood(text: str, *, decimal_comma: bool = False) -> Understood:
     naming = Naming(text, amounts)
     stories: list[Problem] = []
     shapes: list[tuple[object, ...]] = []
-    for sketch in sorted(_sketches(_Words(text, amounts)), key=lambda s: -s.fit):
+    sketches = _sketches(_Words(text, amounts)) if len(amounts) <= bounds.MOST_AMOUNTS else iter(())
+    for sketch in sorted(sketches, key=lambda s: -s.fit)[: bounds.MOST_SKETCHES]:
         shape = _shape(sketch)
         if shape in shapes:
             continue

@@ -6,13 +6,15 @@ from collections.abc import Mapping
 from keen_slate.core.notation.amounts import amount_text
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.units import one_and_many
+from keen_slate.core.problem import bounds
 from keen_slate.core.problem.situation import Relation
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
 from keen_slate.core.reading.story_form import Story, is_story_form
-from keen_slate.core.saying import in_stories
+from keen_slate.core.saying import in_stories, telling
 from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.story_kinds import KINDS, STORY_KINDS, StoryKind
 from keen_slate.core.stories.bars import bar_model
+from keen_slate.core.stories.finding import amounts_in
 from keen_slate.core.stories.library import LIBRARY
 from keen_slate.core.stories.numbers import other_numbers
 from keen_slate.core.stories.proposing import Sketch, told_as, understood
@@ -127,6 +129,9 @@ def read_story(request: StoryRequest) -> StoryRead:
         except UnreadableProblem as fault:
             return _nothing_read(request.text, fault)
         return StoryRead(text=request.text, amounts=[], asked=[], offers=[_offer(problem, manner)], note="")
+    if len(request.text) > bounds.MAX_STORY:
+        said = Say.of(telling.story_too_long, length=len(request.text), limit=bounds.MAX_STORY)
+        return _nothing_read(request.text, UnreadableProblem(said, bounds.MAX_STORY))
     found = understood(request.text, decimal_comma=manner.decimal_comma)
     offers = [_offer(problem, manner) for problem in found.stories]
     note = say(Say.of(in_stories.what_was_found, amounts=len(found.amounts), offers=len(offers)), manner)
@@ -158,6 +163,9 @@ def built_story(request: BuiltRequest) -> StoryRead:
     unknown = next((row.kind for row in request.rows if row.kind not in STORY_KINDS), None)
     if unknown is not None:
         raise UnknownWord(f"There is no kind of story “{unknown}”. Choose one of: {', '.join(STORY_KINDS)}.")
+    if len(request.text) > bounds.MAX_STORY:
+        said = Say.of(telling.story_too_long, length=len(request.text), limit=bounds.MAX_STORY)
+        return _nothing_read(request.text, UnreadableProblem(said, bounds.MAX_STORY))
     relations = tuple(_relation(row) for row in request.rows)
     asked = tuple(sorted({name for relation in relations for name in relation.names if name.startswith("?")}))
     try:
@@ -222,7 +230,8 @@ def told_early(text: str, words: Mapping[str, str]) -> bool:
     """Whether a text reads like a story: words, and at least two amounts among them."""
     manner = chosen_words(words)
     enough_words = len([w for w in text.split() if w[:1].isalpha()]) >= FEWEST_WORDS
-    return enough_words and len(understood(text, decimal_comma=manner.decimal_comma).amounts) > 1
+    short_enough = len(text) <= bounds.MAX_STORY
+    return short_enough and enough_words and len(amounts_in(text, decimal_comma=manner.decimal_comma)) > 1
 
 
 FEWEST_WORDS = 5

@@ -13,6 +13,7 @@ from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.saying.say import say
 from keen_slate.core.saying.story_kinds import KINDS
 from keen_slate.core.stories.library import BY_ID, LIBRARY
+from keen_slate.core.working.boards.listing import boards_of
 from keen_slate.core.working.work import work
 from tests.support.drawn_situations import drawn_situation
 from tests.support.searching import SHARE
@@ -116,6 +117,19 @@ class Library(unittest.TestCase):
             self.assertEqual(read(story.problem.text()), story.problem, story.id)
 
 
+class Columns(unittest.TestCase):
+    def test_each_calculation_carries_its_own_unit(self) -> None:
+        twine = (
+            "[note = £20] [first = 1.25 m] [second = 0.85 m] [price = £4.20 per m] | join: twine = first + second; "
+            "rate: cost = price × twine; take: note = cost + change | change"
+        )
+        story = read(twine)
+        labels = [board.label for board in boards_of(work(story).derivation, story.label)]
+        self.assertEqual(labels, ["m", "£"])
+        loads = BY_ID["stock"].problem
+        self.assertEqual({board.label for board in boards_of(work(loads).derivation, loads.label)}, {""})
+
+
 class Refused(unittest.TestCase):
     def test_the_senseless_and_the_unreadable_are_answered(self) -> None:
         for form, said in (
@@ -134,7 +148,13 @@ class Refused(unittest.TestCase):
             ("[a = 2 m] | | c", "“c” is asked for, but nothing says"),
             ("[a = 2 m] | join: c = a + a", "three parts"),
             ("[a = 0 m] [b = 3 m] | join: c = a + b | c", "“a” would be 0 m"),
-            ("x" * 2100 + "[a] | b | c", "characters long"),
+            ("x" * 2100 + "[a = 1 m] | b | c", "characters long"),
+            ("[a = 1 m] | " + "; ".join(f"join: b{i} = a + {i + 1}" for i in range(9)) + " | b1", "up to 8 equations"),
+            ("[a = 3 m] [p = 1/3 of] | join: c = a + p | c", "“p” is a part of something"),
+            ("[a = 3 m] [b = 1 m] | take: a = b + left (up) | left", "I cannot read “take: a = b + left (up)”"),
+            ("[a = 3 m] [b = 1 m] | take: a = b + left | left in x1", "I cannot read “x1” as a unit"),
+            ("[a = 3 m] [b = 1 m] | take: a = b + left | left: [left] of [c].", "I do not know “c” yet"),
+            ("[a = 3 m] [b = 1 m] | take: a = b + left; join: c = a + b | left: [c].", "neither given nor asked"),
         ):
             with self.subTest(form=form[:60]), self.assertRaises(UnreadableProblem) as raised:
                 read(form)

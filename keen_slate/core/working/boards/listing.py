@@ -3,9 +3,10 @@
 from keen_slate.core.machine.engine import Derivation, MalRule, Step
 from keen_slate.core.machine.school import School
 from keen_slate.core.machine.side_work import PrimeFactors, SetOut
+from keen_slate.core.notation.layout import LONGEST_SIGN
 from keen_slate.core.numbers.forms import MixedNumber, Whole
 from keen_slate.core.problem.paper import AreaProduct, Columns, LongProduct, LongQuotient, Moving
-from keen_slate.core.problem.tree import Convert, at_path, children, is_numeral
+from keen_slate.core.problem.tree import Convert, InStory, at_path, children, is_numeral
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.rules.long_quotients import can_be_short
 from keen_slate.core.working.boards.fractions import draw_fractions
@@ -33,9 +34,17 @@ def boards_of(derivation: Derivation, label: str = "") -> tuple[Board, ...]:
             or _whole_of_a_step(derivation, index)
         )
         if made is not None:
-            found.append(labelled(made, label))
+            found.append(labelled(made, _label_at(derivation, made.steps[0], label)))
         index = made.steps[1] + 1 if made is not None else index + 1
     return tuple(found)
+
+
+def _label_at(derivation: Derivation, step: int, label: str) -> str:
+    """What the amounts of a board carry: in a story the unit of the calculation in hand, where that is a sign."""
+    state = derivation.steps[step].before
+    if not isinstance(state, InStory):
+        return label
+    return state.unit if len(state.unit) <= LONGEST_SIGN else ""
 
 
 def in_blocks(working: Working, boards: tuple[Board, ...]) -> tuple[Line | Board, ...]:
