@@ -1,5 +1,6 @@
 """Mistakes with a story: which calculation is done, what is answered, what becomes of units and of remainders."""
 
+from collections.abc import Callable
 from dataclasses import replace
 
 from keen_slate.core.curriculum.places import STORIES, STORIES_IN_STEPS, STORY_REMAINDERS, UNITS_CONVERTED
@@ -24,6 +25,14 @@ def _instead(state: InStory, calculation: Calculation, operation: Operation, of:
         return None
     other = replace(calculation, operation=operation, of=of, reading="exact")
     return Move(begun(state, other, written(state, other)))
+
+
+def _added(expr: Expr, rows: Callable[[tuple[str, ...]], tuple[str, ...]]) -> Move | None:
+    """Other amounts added than all that are to be: of three or more, where one loses one's place."""
+    state, calculation = _next(expr)
+    if calculation.operation != "add" or len(calculation.of) < 3:
+        return None
+    return _instead(state, calculation, "add", rows(calculation.of))
 
 
 def order_of_text(expr: Expr) -> Move | None:
@@ -141,10 +150,7 @@ def one_left_out(expr: Expr) -> Move | None:
     >>> text_of(one_left_out(read("[a = 2 m] [b = 3 m] [c = 4 m] | join: all = a + b + c | all").expr).after)
     '2 m + 3 m'
     """
-    state, calculation = _next(expr)
-    if calculation.operation != "add" or len(calculation.of) < 3:
-        return None
-    return _instead(state, calculation, "add", calculation.of[:-1])
+    return _added(expr, lambda rows: rows[:-1])
 
 
 def first_left_out(expr: Expr) -> Move | None:
@@ -153,10 +159,7 @@ def first_left_out(expr: Expr) -> Move | None:
     >>> text_of(first_left_out(read("[a = 2 m] [b = 3 m] [c = 4 m] | join: all = a + b + c | all").expr).after)
     '3 m + 4 m'
     """
-    state, calculation = _next(expr)
-    if calculation.operation != "add" or len(calculation.of) < 3:
-        return None
-    return _instead(state, calculation, "add", calculation.of[1:])
+    return _added(expr, lambda rows: rows[1:])
 
 
 def one_taken_twice(expr: Expr) -> Move | None:
@@ -165,10 +168,7 @@ def one_taken_twice(expr: Expr) -> Move | None:
     >>> text_of(one_taken_twice(read("[a = 2 m] [b = 3 m] [c = 4 m] | join: all = a + b + c | all").expr).after)
     '2 m + 2 m + 3 m + 4 m'
     """
-    state, calculation = _next(expr)
-    if calculation.operation != "add" or len(calculation.of) < 3:
-        return None
-    return _instead(state, calculation, "add", (calculation.of[0], *calculation.of))
+    return _added(expr, lambda rows: (rows[0], *rows))
 
 
 def last_taken_twice(expr: Expr) -> Move | None:
@@ -177,10 +177,7 @@ def last_taken_twice(expr: Expr) -> Move | None:
     >>> text_of(last_taken_twice(read("[a = 2 m] [b = 3 m] [c = 4 m] | join: all = a + b + c | all").expr).after)
     '2 m + 3 m + 4 m + 4 m'
     """
-    state, calculation = _next(expr)
-    if calculation.operation != "add" or len(calculation.of) < 3:
-        return None
-    return _instead(state, calculation, "add", (*calculation.of, calculation.of[-1]))
+    return _added(expr, lambda rows: (*rows, rows[-1]))
 
 
 def one_part_only(expr: Expr) -> Move | None:
