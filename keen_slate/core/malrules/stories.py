@@ -192,6 +192,8 @@ def one_part_only(expr: Expr) -> Move | None:
     asked = next((p for p in relation.parts if p in state.situation.asked), "")
     if calculation.operation != "add" or calculation.gives in relation.names or not asked or state.found:
         return None
+    if calculation.beside is not None:
+        return None
     other = replace(calculation, gives=asked, operation="take", of=(relation.total, calculation.of[0]))
     return Move(begun(state, other, written(state, other)))
 

@@ -157,6 +157,15 @@ def unit_of(label: str) -> Unit | None:
     return UNITS.get(label) or UNITS.get(label.lower())
 
 
+def is_measure(label: str) -> bool:
+    """Whether a label is a unit of measure, or of an area or a volume; things are counted.
+
+    >>> is_measure("m²"), is_measure("litres"), is_measure("boards")
+    (True, True, False)
+    """
+    return unit_of(label.rstrip("²³")) is not None
+
+
 def are_same(one: str, other: str) -> bool:
     """Whether two labels mean one unit: m and metres, board and boards.
 

@@ -6,7 +6,7 @@ plan of calculation is derived from them alone, one operation at a time. Numbers
 stories' business.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
@@ -58,17 +58,19 @@ class Relation:
 
 @dataclass(frozen=True, slots=True)
 class Calculation:
-    """One operation of a plan: what it gives, what it is made of, and the relation that it comes of."""
+    """One operation of a plan: what it gives, what it is made of (a name of digits is a number itself), and the
+    relation that it comes of; ``beside`` is a second one, where only both together lead on."""
 
     gives: str
     operation: Operation
     of: tuple[str, ...]
     relation: Relation
     reading: Reading = "exact"
+    beside: Relation | None = None
 
     def worth(self, values: Mapping[str, Fraction]) -> Fraction:
         """Its value, read as the story needs. Raises ZeroDivisionError where it divides by 0."""
-        first, *others = (values[name] for name in self.of)
+        first, *others = (values[name] if name in values else Fraction(name) for name in self.of)
         match self.operation:
             case "add":
                 return first + sum(others, Fraction(0))
@@ -168,45 +170,78 @@ def ways_to(relation: Relation, unknown: str) -> tuple[Calculation, ...]:
     return ()
 
 
+def ways_by_both(relation: Relation, other: Relation) -> tuple[Calculation, ...]:
+    """The operations that give the smaller of two parts where only their sum is known, and how they compare.
+
+    Without the difference both are as large; or the whole is so many times the one, and once more.
+
+    >>> both = Relation("join", "sum", "both", ("Ann", "Ben"))
+    >>> [(c.gives, c.operation, c.of) for c in ways_by_both(both, Relation("compare", "sum", "Ben", ("Ann", "more")))]
+    [('2 × Ann', 'take', ('both', 'more')), ('Ann', 'per', ('2 × Ann', '2'))]
+    """
+    if relation.form != "sum" or len(relation.parts) != 2 or other.total not in relation.parts or other.rest:
+        return ()
+    (small,) = (part for part in relation.parts if part != other.total)
+    if small not in other.parts or len(other.parts) != 2 or other.reading != "exact":
+        return ()
+    (known,) = (part for part in other.parts if part != small)
+    if other.form == "sum":
+        twice = f"2 × {small}"
+        return (
+            Calculation(twice, "take", (relation.total, known), relation, beside=other),
+            Calculation(small, "per", (twice, "2"), relation, beside=other),
+        )
+    if small != other.parts[0]:
+        return ()
+    pieces = f"{known} + 1"
+    return (
+        Calculation(pieces, "add", (known, "1"), relation, beside=other),
+        Calculation(small, "per", (relation.total, pieces), relation, beside=other),
+    )
+
+
+def _every_way(situation: Situation) -> Iterator[tuple[str, tuple[Calculation, ...]]]:
+    """Each quantity with each row of operations that gives it."""
+    for relation in situation.relations:
+        for name in relation.names:
+            if ways := ways_to(relation, name):
+                yield name, ways
+        for other in situation.relations:
+            if other is not relation and (ways := ways_by_both(relation, other)):
+                yield ways[-1].gives, ways
+
+
 def needed_for(calculations: tuple[Calculation, ...]) -> frozenset[str]:
     """What has to be known before a row of calculations can be done."""
     made = {c.gives for c in calculations}
-    return frozenset(name for c in calculations for name in c.of) - made
+    return frozenset(name for c in calculations for name in c.of if not name.isdecimal()) - made
 
 
 @lru_cache(maxsize=1024)
 def plan_of(situation: Situation) -> tuple[Calculation, ...]:
     """The fewest calculations that lead from what is given to what is asked, in order. Raises NoPlan."""
-    return plan_from(situation, frozenset(situation.given))
-
-
-@lru_cache(maxsize=4096)
-def plan_from(situation: Situation, known: frozenset[str]) -> tuple[Calculation, ...]:
-    """The same where so much is known already."""
-    cost: dict[str, int] = dict.fromkeys(known, 0)
+    cost: dict[str, int] = dict.fromkeys(situation.given, 0)
     best: dict[str, tuple[Calculation, ...]] = {}
     for _ in range(len(situation.quantities) + len(situation.relations)):
         changed = False
-        for relation in situation.relations:
-            for name in relation.names:
-                ways = ways_to(relation, name)
-                needed = needed_for(ways)
-                if name in known or not ways or not needed <= cost.keys():
-                    continue
-                costs = len(ways) + sum(cost[n] for n in needed)
-                if costs < cost.get(name, costs + 1):
-                    cost[name], best[name], changed = costs, ways, True
+        for name, ways in _every_way(situation):
+            needed = needed_for(ways)
+            if name in situation.given or not needed <= cost.keys():
+                continue
+            costs = len(ways) + sum(cost[n] for n in needed)
+            if costs < cost.get(name, costs + 1):
+                cost[name], best[name], changed = costs, ways, True
         if not changed:
             break
     plan: list[Calculation] = []
-    done = set(known)
+    done = set(situation.given)
 
     def find(name: str) -> None:
         if name in done:
             return
         if name not in best:
             raise NoPlan(name)
-        for needed in (n for c in best[name] for n in c.of if n not in {c.gives for c in best[name]}):
+        for needed in sorted(needed_for(best[name]), key=_names_in(best[name]).index):
             find(needed)
         plan.extend(c for c in best[name] if c.gives not in done)
         done.update(c.gives for c in best[name])
@@ -216,10 +251,29 @@ def plan_from(situation: Situation, known: frozenset[str]) -> tuple[Calculation,
     return tuple(plan)
 
 
+def _names_in(calculations: tuple[Calculation, ...]) -> list[str]:
+    return [name for c in calculations for name in c.of]
+
+
+@lru_cache(maxsize=4096)
+def plan_from(situation: Situation, known: frozenset[str]) -> tuple[Calculation, ...]:
+    """What of the plan is still to be done where so much is known, be it rightly or wrongly."""
+    wanted = set(situation.asked) - known
+    left: list[Calculation] = []
+    for calculation in reversed(plan_of(situation)):
+        if calculation.gives in wanted:
+            left.append(calculation)
+            wanted |= set(calculation.of) - known
+    return tuple(reversed(left))
+
+
 def worked_through(situation: Situation, known: Mapping[str, Fraction]) -> dict[str, Fraction]:
-    """Every value that the plan comes to from what is given, or found, or found wrongly. Raises NoPlan and
-    ZeroDivisionError."""
+    """Every value that the plan comes to from what is given, or found, or found wrongly; of two parts found by both
+    their relations, the other too. Raises NoPlan and ZeroDivisionError."""
     values = {**situation.given, **known}
     for calculation in plan_from(situation, frozenset(values)):
         values[calculation.gives] = calculation.worth(values)
+        total, beside = calculation.relation.total, calculation.beside
+        if beside is not None and calculation.gives in beside.names:
+            values.setdefault(beside.total, values[total] - values[calculation.gives])
     return values

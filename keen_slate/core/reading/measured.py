@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from keen_slate.core.notation.amounts import BARE, PART_OF, TIMES
-from keen_slate.core.notation.units import are_same, are_same_things, one_and_many, times_smaller, unit_of
+from keen_slate.core.notation.units import are_same, are_same_things, is_measure, one_and_many, times_smaller
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.problem.situation import NoPlan, Quantity, Relation, Situation, plan_of
 from keen_slate.core.reading.tokens import UnreadableProblem
@@ -95,7 +95,7 @@ class _Conversions:
 
     def _is_a_thing_asked(self, name: str) -> bool:
         quantity = self.quantities[name]
-        return quantity.given is None and quantity.unit not in BARE and unit_of(quantity.unit) is None
+        return quantity.given is None and quantity.unit not in BARE and not is_measure(quantity.unit)
 
     def _common(self, names: tuple[str, ...], units: list[str]) -> str:
         """That of what is asked, else that of all that are given, else the smallest."""

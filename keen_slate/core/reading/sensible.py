@@ -2,7 +2,7 @@
 
 from fractions import Fraction
 
-from keen_slate.core.notation.units import MONEY, is_indivisible, unit_of
+from keen_slate.core.notation.units import MONEY, is_indivisible, is_measure
 from keen_slate.core.problem.situation import Relation, Situation, in_decimals, worked_through
 from keen_slate.core.problem.tree import Expr, decimal_or_number
 from keen_slate.core.saying import telling
@@ -51,7 +51,7 @@ def _senseless_relation(relation: Relation, situation: Situation, values: dict[s
         return Say.of(telling.no_part, name=relation.parts[1], value=number)
     if relation.kind == "times-as-many" and count <= 1:
         return Say.of(telling.not_more, name=relation.parts[1], value=number)
-    counted = unit_of(situation.quantity(relation.parts[1]).unit) is None
+    counted = not is_measure(situation.quantity(relation.parts[1]).unit)
     if relation.kind in ("fit", "share", "groups") and counted and count.denominator > 1:
         return Say.of(telling.not_even, name=relation.parts[1], value=number)
     return None

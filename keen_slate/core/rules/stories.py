@@ -42,6 +42,8 @@ def number_of(state: InStory, name: str) -> Expr:
     if name in found:
         return found[name]
     given = state.situation.quantity(name).given
+    if given is None and name.isdecimal():
+        return Whole(int(name))
     assert given is not None
     return given
 

@@ -22,6 +22,8 @@ def calculation_in_words(_: Manner, calculation: Calculation) -> str:
 def why_calculated(_: Manner, calculation: Calculation) -> str:
     """The reason, from the relation that the calculation comes of."""
     relation, kind = calculation.relation, STORY_KINDS[calculation.relation.kind]
+    if calculation.beside is not None:
+        return _by_both(calculation, calculation.beside)
     on_the_way = calculation.gives not in relation.names
     known = listed([_quoted(n) for n in calculation.of if n != relation.total])
     if on_the_way:
@@ -43,6 +45,22 @@ def why_calculated(_: Manner, calculation: Calculation) -> str:
         others=known,
         rest=_quoted(relation.rest),
     )
+
+
+def _by_both(calculation: Calculation, beside: Relation) -> str:
+    """The reason where only two relations together lead on."""
+    total, large = _quoted(calculation.relation.total), _quoted(beside.total)
+    (small,) = (_quoted(p) for p in calculation.relation.parts if p != beside.total)
+    (known,) = (_quoted(p) for p in beside.parts if _quoted(p) != small)
+    match calculation.operation:
+        case "take":
+            return f"Without {known}, {large} is as large as {small}: {total} without it is two times {small}."
+        case "add":
+            return f"{large} is {known} times {small}, and {small} is there once more: so many times it is {total}."
+        case _:
+            return (
+                f"{_quoted(calculation.of[0])} is shared into {_quoted(calculation.of[1])} equal parts: {small} is one."
+            )
 
 
 def _quoted(name: str) -> str:

@@ -57,7 +57,7 @@ class Bars:
 
 def bar_model(situation: Situation) -> tuple[Bars, ...]:
     """A bar for each relation that the plan uses, in the order in which it uses them."""
-    used = dict.fromkeys(c.relation for c in plan_of(situation))
+    used = dict.fromkeys(r for c in plan_of(situation) for r in (c.relation, c.beside) if r is not None)
     values = worked_through(situation, {})
     drafting = _Drafting(situation, values)
     return tuple(drafting.bars(relation) for relation in used if relation.kind != "convert")

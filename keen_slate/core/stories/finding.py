@@ -4,7 +4,7 @@ import re
 from dataclasses import dataclass, replace
 
 from keen_slate.core.notation.amounts import PART_OF, TIMES
-from keen_slate.core.notation.units import UNITS, is_unit, one_and_many
+from keen_slate.core.notation.units import UNITS, is_measure, is_unit, one_and_many
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Percent, Whole
 from keen_slate.core.reading.reading import UnreadableProblem, read
 
@@ -54,6 +54,7 @@ _COUNT_IN_WORDS = re.compile(rf"\b({'|'.join(_COUNTED)})\b(?! times\b)", re.IGNO
 _OF_A = re.compile(r"\s+of (?:an?|one) ([a-zA-Z]+)")
 _OF = re.compile(r"\s+of\b(?! (?:\d|an? ))")
 _WORD = re.compile(r"[\s-]+([^\W\d_]+)")
+_COMPARED = re.compile(r"\s+(?:more|fewer|less)\b")
 _PER = re.compile(r"\s*(?:of \w+ )?\b(?:an?|per|every|each) ([a-zA-Z]+)")
 
 
@@ -118,9 +119,10 @@ def amounts_in(text: str, *, decimal_comma: bool = False) -> tuple[Found, ...]:
 
 
 def _with_units_of_others(text: str, found: list[Found]) -> tuple[Found, ...]:
-    """``Boxes of 12. There are 100 eggs.``: 12 eggs, where a bare number stands behind “of”."""
+    """``Boxes of 12. There are 100 eggs.``: 12 eggs, where a bare number stands behind “of”; and ``He has 5 more.``"""
     for index, amount in enumerate(found):
-        if not amount.unit and text[: amount.start].rstrip().endswith(" of"):
+        behind_of = text[: amount.start].rstrip().endswith(" of")
+        if not amount.unit and (behind_of or _COMPARED.match(text, amount.end)):
             thing = next((f.unit for f in found if f.unit not in ("", PART_OF, TIMES)), "")
             found[index] = replace(amount, unit=thing)
     return tuple(found)
@@ -182,7 +184,7 @@ def _is_many(word: str) -> bool:
 def _counts(word: str) -> bool:
     if not word or word.lower() in _NO_UNITS:
         return False
-    return word in UNITS or is_unit(word) or (len(word) > 2 and word.endswith("s") and not word.endswith("ss"))
+    return is_measure(word) or is_unit(word) or (len(word) > 2 and word.endswith("s") and not word.endswith("ss"))
 
 
 def _per(text: str, end: int) -> str:

@@ -13,7 +13,7 @@ from keen_slate.core.stories.finding import Found
 _QUESTION = re.compile(r"[^.?!\n]*\?")
 _AND_HOW = re.compile(r",? and (?=how |what )", re.IGNORECASE)
 _HOW = re.compile(
-    r"^\s*(?P<ask>how (?:much|many|long|far|tall|high|wide|deep|old|heavy)|by how (?:much|many)|"
+    r"^\s*(?P<ask>how (?:much|many|long|far|tall|high|wide|deep|old|heavy|large|big)|by how (?:much|many)|"
     r"what (?:part|fraction)|what|which)\b",
     re.IGNORECASE,
 )
@@ -38,6 +38,8 @@ _HIGHER = _words(
 )
 LOWER = _words("less fewer shorter lower lighter narrower smaller younger cheaper earlier slower thinner")
 _COMPARISON = _HIGHER | LOWER
+ASKED_BY_HOW_MUCH = re.compile(rf"(?<!the )\b({'|'.join(sorted(_COMPARISON))})\b", re.IGNORECASE)
+"""“How much longer is …?”, but not “how long is the longer rope?”."""
 COMPARING = re.compile(rf"\b({'|'.join(sorted(_COMPARISON))})\b", re.IGNORECASE)
 
 
@@ -55,13 +57,19 @@ def questions_in(text: str) -> tuple[str, ...]:
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """What a question asks for: its unit where it names one, and its name."""
+    """What a question asks for: its unit where it names one, its name, and who has or does so much."""
 
     unit: str
     name: str
     thing: str = ""
+    doer: str = ""
 
 
+_DOES = re.compile(
+    rf"^\s*how (?:many|much)\b.*?\b(?P<do>does|did) (?P<doer>(?:(?:the|a) )?(?!(?:{'|'.join(sorted(_PRONOUNS))})\b)"
+    r"[^\W\d_]+(?: [^\W\d_]+)??) (?P<verb>[a-z]+)\s*\??$",
+    re.IGNORECASE,
+)
 _BY_CUE = (
     (r"\bchange\b", "change"),
     (r"\b(?:at first|at the start|at the beginning|before)\b", "at first"),
@@ -93,13 +101,14 @@ def asked_in(question: str) -> Asked:
         unit, words = (" ".join(words[:2]), words[2:]) if both else (words[0], words[1:])
         thing = "" if unit in UNITS else unit
     name = ""
-    if match := COMPARING.search(rest):
+    if match := ASKED_BY_HOW_MUCH.search(rest):
         name = f"{match.group(1).lower()} by"
     else:
         name = next((found for pattern, found in _BY_CUE if re.search(pattern, rest, re.IGNORECASE)), "")
     if thing and name not in ("left over", "left"):
         name = thing
-    return Asked(unit, name or " ".join(_content(words)[:3]) or "answer", thing)
+    done = _DOES.match(question)
+    return Asked(unit, name or " ".join(_content(words)[:3]) or "answer", thing, done.group("doer") if done else "")
 
 
 _DONE_WITH = re.compile(
@@ -120,7 +129,7 @@ class Naming:
         asked = [asked_in(q) for q in self.questions] or [Asked("", "answer")]
         self._taken: set[str] = set()
         self.amounts = [self._own(_name_of(text, a, amounts)) for a in amounts]
-        self.asked = [self._own(a.name) for a in asked]
+        self.asked = [self._own(a.doer if a.name in self._taken and a.doer else a.name) for a in asked]
         self.units = [a.unit for a in asked]
 
     def free(self, name: str) -> str:
@@ -211,4 +220,15 @@ def answer_to(questions: tuple[str, ...], which: int, name: str) -> Told:
         if verb in ("are", "is", "can"):
             forms = ("is", "are") if verb != "can" else ("can", "can")
             return (slot, " ", Slot(name, *forms), f" {rest}.")
+    if (match := _DOES.match(question)) and (verb := _said(match.group("do"), match.group("verb"))):
+        return (f"{sentence(match.group('doer'))} {verb} ", slot, ".")
     return (f"{sentence(name)}: ", slot, ".")
+
+
+def _said(do: str, verb: str) -> str:
+    """A verb of a question as it stands in the answer; "" where its past has to be known by heart."""
+    if verb == "have":
+        return "has" if do.lower() == "does" else "had"
+    if do.lower() == "did":
+        return ""
+    return verb + ("es" if verb.endswith(("s", "sh", "ch", "x", "o")) else "s")

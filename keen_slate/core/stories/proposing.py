@@ -14,7 +14,7 @@ from functools import cached_property
 from itertools import combinations
 
 from keen_slate.core.notation.amounts import PART_OF, TIMES
-from keen_slate.core.notation.units import MONEY, are_same_things, one_and_many, unit_of
+from keen_slate.core.notation.units import MONEY, are_same_things, is_measure, one_and_many, unit_of
 from keen_slate.core.numbers.forms import Percent, Whole
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.situation import Quantity, Reading, Relation, Situation
@@ -25,10 +25,20 @@ from keen_slate.core.saying import telling
 from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.story_kinds import STORY_KINDS
 from keen_slate.core.stories.finding import Found, amounts_in, with_tabs
-from keen_slate.core.stories.naming import COMPARING, LOWER, Naming, answer_to, asked_in, questions_in
+from keen_slate.core.stories.naming import (
+    ASKED_BY_HOW_MUCH,
+    COMPARING,
+    LOWER,
+    Naming,
+    answer_to,
+    asked_in,
+    questions_in,
+)
 
 MOST_OFFERED = 3
 TIME = "measure of time"
+_LARGE, _SMALL = "large|big|long|tall|high|heavy|dear", "small|little|short|low|light|cheap"
+SUMMED = "together|altogether|in all|in total|both"
 UNUSED = 3.0
 """How much less a candidate fits for each amount that it does not use."""
 
@@ -175,7 +185,7 @@ class _Words:
 
     def is_count(self, index: int) -> bool:
         amount = self.amounts[index]
-        return amount.unit not in ("", PART_OF, TIMES) and unit_of(amount.unit) is None
+        return amount.unit not in ("", PART_OF, TIMES) and not is_measure(amount.unit)
 
     def in_question(self, index: int) -> bool:
         """Whether an amount stands in a question."""
@@ -208,19 +218,25 @@ class _Words:
     @cached_property
     def difference(self) -> bool:
         by_how = self.asks("by how much|by how many|the difference")
-        return by_how or (COMPARING.search(self.question) is not None and not self.asks("any more"))
+        return by_how or (ASKED_BY_HOW_MUCH.search(self.question) is not None and not self.asks("any more"))
 
     @cached_property
     def thing_asked(self) -> str:
         """The thing whose number is asked for; "" where a measure is."""
         thing = self.asked.thing if self.asked else ""
-        return thing if thing and unit_of(thing) is None else ""
+        return thing if thing and not is_measure(thing) else ""
 
     def names_just(self, chosen: tuple[int, ...]) -> bool:
         """Whether the question names just these rows of a table."""
         heads = [self.heads.get(i, "") for i in range(len(self.amounts))]
         named = tuple(i for i, head in enumerate(heads) if head and re.search(rf"\b{re.escape(head)}\b", self.question))
         return named == chosen
+
+    def tells_of_two(self, index: int) -> bool:
+        """“Two ropes are 9 m long together”: how many are spoken of, not a number to calculate with."""
+        amount = self.amounts[index]
+        compares = bool(self.compared) or any(a.unit == TIMES for a in self.amounts)
+        return compares and amount.number == Whole(2) and self.is_count(index) and self.tells(SUMMED)
 
     @cached_property
     def heads(self) -> dict[int, str]:
@@ -233,11 +249,21 @@ class _Words:
         return found
 
     @cached_property
+    def size_named(self) -> str:
+        """``larger`` or ``smaller`` where the question names one of two by its size: “the shorter rope”."""
+        named = re.search(rf"\bthe (?:({COMPARING.pattern})|({_LARGE})|({_SMALL}))\b", self.question, re.IGNORECASE)
+        if named is None:
+            return ""
+        return "smaller" if named.group(named.lastindex or 1).lower() in LOWER | set(_SMALL.split("|")) else "larger"
+
+    @cached_property
     def compared(self) -> str:
         """``larger`` or ``smaller``: which is asked, where a statement compares; "" where none does."""
         match = COMPARING.search(self.statement)
         if match is None:
             return ""
+        if self.size_named:
+            return self.size_named
         lower = match.group(1).lower() in LOWER
         than = re.match(r"[^.?!]*?\bthan (?:the |that of |on |in )?([^.?!,]+)", self.statement[match.end() :])
         before = re.split(r"[.?!]", self.statement[: match.start()])[-1]
@@ -275,7 +301,8 @@ def _sketches(words: _Words) -> Iterator[Sketch]:
     everything = tuple(range(len(words.amounts)))
     for left_out in range(min(3, len(everything))):
         for chosen in combinations(everything, len(everything) - left_out):
-            unused = 0 if words.names_just(chosen) else UNUSED * left_out
+            needless = sum(words.tells_of_two(i) for i in everything if i not in chosen)
+            unused = 0 if words.names_just(chosen) else UNUSED * (left_out - needless)
             for sketch in _with(words, chosen):
                 yield replace(sketch, fit=sketch.fit - unused)
 
@@ -324,6 +351,12 @@ def _two_alike(words: _Words, a: int, b: int) -> Iterator[Sketch]:
         yield Sketch(5, (compare,))
         turned = _sum("compare", first, "?0", second) if larger else _sum("compare", "?0", first, second)
         yield Sketch(3, (turned,))
+        if words.value(a) != words.value(b):  # a sum and a difference
+            rows = (_sum("join", large, "?0", "other"), _sum("compare", "other", "?0", small))
+            other_way = (_sum("join", large, "?0", "other"), _sum("compare", "?0", "other", small))
+            summed = 3.5 * words.tells(SUMMED)
+            yield Sketch(2.5 + summed + (words.compared == "smaller"), rows)
+            yield Sketch(2.5 + summed + (words.compared == "larger"), other_way)
     elif words.difference:
         yield Sketch(5, (_sum("compare", large, small, "?0"),))
     taken = not words.before and not words.together
@@ -458,6 +491,11 @@ def _times_as_many(words: _Words, times: int, amount: int) -> Iterator[Sketch]:
     asked_behind = behind is not None and bool(_content(behind.group(1)) & _content(words.question))
     yield Sketch(4, (_product("times-as-many", "?0", a, t),))
     yield Sketch(3 + 2 * asked_behind, (_product("times-as-many", a, "?0", t),))
+    if words.tells(SUMMED):
+        for large, small in (("other", "?0"), ("?0", "other")):
+            rows = (_sum("join", a, "?0", "other"), _product("times-as-many", large, small, t))
+            wanted = words.size_named or ("smaller" if asked_behind or behind is None else "larger")
+            yield Sketch(5 + (wanted == ("larger" if large == "?0" else "smaller")), rows)
     if words.together:
         named = behind is not None and times > amount  # “48, 4 times as many as Tom”: 48 is the larger
         yield Sketch(5, (_product("times-as-many", "other", a, t), _sum("join", "?0", a, "other")))

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from keen_slate.core.problem.situation import Reading, Situation, in_decimals, plan_of, worked_through
+from keen_slate.core.problem.situation import Reading, Relation, Situation, in_decimals, plan_of, worked_through
 from keen_slate.core.problem.tree import Expr, Factor, InStory, Product, Sum, Term, decimal_or_number, evaluate
 
 
@@ -42,6 +42,9 @@ def put_back(story: InStory, answer: Expr, asked: str = "") -> PutBack | None:
     def back(made: Expr, name: str, reading: Reading = "exact") -> PutBack:
         return PutBack(made, name, written[name], written.decimals, reading)
 
+    both = next((c for c in plan_of(situation) if c.beside is not None and asked in c.relation.parts), None)
+    if both is not None and both.beside is not None:
+        return back(_with_the_other(both.relation, both.beside, asked, answer, written), both.relation.total)
     if relation.form == "sum":
         if asked == relation.total:
             first, *others = relation.parts
@@ -59,6 +62,15 @@ def put_back(story: InStory, answer: Expr, asked: str = "") -> PutBack | None:
     other = one if asked == many else many
     pair = (answer, written[other]) if asked == many else (written[other], answer)
     return back(_product(*pair), relation.total, relation.reading)
+
+
+def _with_the_other(both: Relation, beside: Relation, asked: str, answer: Expr, written: "_Written") -> Sum:
+    """One of two parts, with the other that the comparison makes of it."""
+    told = written[next(p for p in beside.parts if p not in both.parts)]
+    large_asked = asked == beside.total
+    if beside.form == "sum":
+        return Sum((Term(answer), Term(answer), Term(told, large_asked)))
+    return Sum((Term(answer), Term(_product(answer, told, divide=True) if large_asked else _product(told, answer))))
 
 
 def _product(one: Expr, other: Expr, *, divide: bool = False) -> Product:

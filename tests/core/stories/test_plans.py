@@ -1,6 +1,7 @@
 """The plan of a situation, and its working on the machine, against values that were there before any plan."""
 
 import unittest
+from fractions import Fraction
 from pathlib import Path
 from random import Random
 
@@ -15,7 +16,7 @@ from keen_slate.core.saying.story_kinds import KINDS
 from keen_slate.core.stories.library import BY_ID, LIBRARY
 from keen_slate.core.working.boards.listing import boards_of
 from keen_slate.core.working.work import work
-from tests.support.drawn_situations import drawn_situation
+from tests.support.drawn_situations import drawn_situation, numeral_of
 from tests.support.searching import SHARE
 
 HERE = Path(__file__).parent
@@ -42,6 +43,36 @@ class DrawnSituations(unittest.TestCase):
                 found = dict(end.found)
                 self.assertEqual(tuple(evaluate(found[a]) for a in drawn.situation.asked), drawn.answers)
                 self.assertEqual([name for name, _ in end.found], [c.gives for c in plan_of(drawn.situation)])
+
+    def test_two_parts_of_which_only_sum_and_comparison_are_known(self) -> None:
+        for seed in range(600):
+            draw = Random(seed)
+            small, told = Fraction(draw.randint(1, 90), draw.choice((1, 2, 3, 8, 10))), Fraction(draw.randint(2, 9))
+            by_difference = seed % 2 == 0
+            large = small + told if by_difference else small * told
+            parts = ("small", "told")
+            comparison = (
+                Relation("compare", "sum", "large", parts)
+                if by_difference
+                else Relation("times-as-many", "product", "large", parts)
+            )
+            given = {"both": small + large, "told": told}
+            asked = tuple(draw.sample(("small", "large"), draw.choice((1, 2))))
+            situation = Situation(
+                (*(Quantity(n, numeral_of(v, draw)) for n, v in given.items()), Quantity("small"), Quantity("large")),
+                (
+                    Relation("join", "sum", "both", tuple(draw.sample(("small", "large"), 2))),
+                    comparison,
+                ),
+                asked,
+            )
+            with self.subTest(seed=seed):
+                wanted = tuple({"small": small, "large": large}[a] for a in asked)
+                self.assertEqual(InStory(situation).answers(), wanted)
+                if seed % SHARE == 0:
+                    end = work(Problem(InStory(situation))).derivation.end
+                    assert isinstance(end, InStory)
+                    self.assertEqual(tuple(evaluate(dict(end.found)[a]) for a in asked), wanted)
 
     def test_no_calculation_that_is_not_needed(self) -> None:
         for story in LIBRARY:

@@ -8,14 +8,40 @@ from pathlib import Path
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.notation.units import MONEY, are_same
 from keen_slate.core.problem.situation import Relation
+from keen_slate.core.problem.tree import InStory
 from keen_slate.core.reading.reading import Problem, read
 from keen_slate.core.stories.finding import amounts_in
 from keen_slate.core.stories.library import LIBRARY
 from keen_slate.core.stories.proposing import Understood, understood
+from keen_slate.core.working.story_steps import answers_of
+from keen_slate.core.working.work import work
 
 HERE = Path(__file__).parent
 TOLD_SO = ("fraction", "percent", "times-as-many")
 """Of these kinds the label of the number tells which part of the product it is."""
+
+TWO_PARTS = (
+    (
+        "Ash and Beech have 48 stickers together. Beech has 12 more than Ash. How many stickers does Ash have?",
+        "Ash has 18 stickers.",
+    ),
+    (
+        "Ash and Beech have 48 stickers together. Beech has 12 more than Ash. How many stickers does Beech have?",
+        "Beech has 30 stickers.",
+    ),
+    (
+        "Two ropes are 9 1/2 m long together. One is 1 1/2 m longer than the other. How long is the shorter rope?",
+        "The shorter rope is 4 m long.",
+    ),
+    (
+        "A spade and a rake cost £21.50 together. The spade costs £4.50 more than the rake. How much does the rake cost?",
+        "The rake costs £8.50.",
+    ),
+    (
+        "Two beds have an area of 7 1/2 m² together. One is twice as large as the other. How large is the small bed?",
+        "Small bed: 2 1/2 m².",
+    ),
+)
 
 
 @dataclass(frozen=True)
@@ -129,6 +155,15 @@ class WrittenTexts(unittest.TestCase):
             values = {tuple(a.answers()) for a in answers}
             found += story.problem.expr.answers() in values
         self.assertGreaterEqual(found, 36)
+
+    def test_two_parts_told_by_their_sum_and_how_they_compare(self) -> None:
+        for text, sentence in TWO_PARTS:
+            with self.subTest(text=text):
+                story, *_ = understood(text).stories
+                end = work(story).derivation.end
+                assert story.story is not None
+                assert isinstance(end, InStory)
+                self.assertEqual(answers_of(story.story, end), [sentence])
 
     def test_nothing_is_made_of_what_tells_nothing(self) -> None:
         for text in ("", "How long is the rope?", "The rope is 7 m long.", "3 is a number, and so is 4 kg. Why?"):
