@@ -17,6 +17,7 @@ from keen_slate.core.malrules import stories
 from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.shapes import Bars, Jumps, Strips
+from keen_slate.core.problem.situation import plan_of
 from keen_slate.core.problem.tree import InStory, decimal_or_number, evaluate
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.saying.say import say
@@ -46,11 +47,13 @@ def numbers(text: str) -> set[Fraction]:
 
 
 def found_in(problem: Problem) -> str:
-    """Every value that a story comes to, as fractions and as decimals; nothing for another problem."""
+    """Every value that a story comes to, as fractions and as decimals, and the numbers of its plan that stand for
+    themselves; nothing for another problem."""
     if not isinstance(problem.expr, InStory):
         return ""
     values = problem.expr.values().values()
-    return " ; ".join(text_of(decimal_or_number(v, decimals=d)) for v in values for d in (True, False))
+    own = [name for c in plan_of(problem.expr.situation) for name in c.of if name.isdecimal()]
+    return " ; ".join([*own, *(text_of(decimal_or_number(v, decimals=d)) for v in values for d in (True, False))])
 
 
 def worth(number: str) -> Fraction:

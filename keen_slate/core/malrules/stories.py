@@ -8,7 +8,17 @@ from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import MalRule, Move
 from keen_slate.core.numbers.forms import Numeral, Percent, Whole
 from keen_slate.core.problem.situation import Calculation, Operation, in_decimals, read_as
-from keen_slate.core.problem.tree import Expr, InStory, Sum, Term, decimal_or_number, evaluate, is_numeral
+from keen_slate.core.problem.tree import (
+    Expr,
+    Factor,
+    InStory,
+    Product,
+    Sum,
+    Term,
+    decimal_or_number,
+    evaluate,
+    is_numeral,
+)
 from keen_slate.core.rules.stories import begun, finished, number_of, written
 
 
@@ -198,6 +208,41 @@ def one_part_only(expr: Expr) -> Move | None:
     return Move(begun(state, other, written(state, other)))
 
 
+def halved_first(expr: Expr) -> Move | None:
+    """Of a sum and a difference: half of the sum, and then the difference.
+
+    >>> beds = "[both = 9 m] [more = 2 m] | join: both = A + B; compare: B = A + more | A"
+    >>> text_of(halved_first(read(beds).expr).after)
+    '9 m ÷ 2 − 2 m'
+    """
+    state, calculation = _next(expr)
+    beside, both = calculation.beside, calculation.relation
+    if beside is None or calculation.operation != "take":
+        return None
+    asked = next((p for p in both.parts if p in state.situation.asked), "")
+    if not asked:
+        return None
+    total, told = (number_of(state, n) for n in calculation.of)
+    half = Product((Factor(total), Factor(Whole(2), divide=True)))
+    made = Sum((Term(half), Term(told, minus=asked != beside.total)))
+    return Move(begun(state, replace(calculation, gives=asked), made))
+
+
+def own_part_not_counted(expr: Expr) -> Move | None:
+    """Of a sum of which one part is so many times the other: the sum shared into so many, without the other itself.
+
+    >>> shelves = "[pots = 60 pots] [times = 3 times] | join: pots = A + B; times-as-many: B = times of A | A"
+    >>> text_of(own_part_not_counted(read(shelves).expr).after)
+    '60 ÷ 3'
+    """
+    state, calculation = _next(expr)
+    if calculation.beside is None or calculation.operation != "add":
+        return None
+    (small,) = (p for p in calculation.relation.parts if p != calculation.beside.total)
+    other = replace(calculation, gives=small)
+    return _instead(state, other, "per", (calculation.relation.total, calculation.of[0]))
+
+
 def remainder_unread(expr: Expr) -> Move | None:
     """What the division gives is the answer, whatever the story needs: 4 3/8 buses.
 
@@ -382,6 +427,35 @@ MAL_RULES = (
         belief="the whole and one part are enough",
         shows="From 4 m go 1 1/4 m and 1 m: 4 − 1 1/4.",
         question="What else goes away from the whole?",
+        picture="bars",
+        met=STORIES_IN_STEPS,
+        source=PRACTICE,
+    ),
+    MalRule(
+        id="halved-first",
+        goals=("choose-calculation",),
+        apply=halved_first,
+        kind="reading",
+        every=False,
+        lone=True,
+        name="The sum halved before the difference is taken",
+        belief="half of both is one of them, and the other differs from it by the difference",
+        shows="9 m together, one 2 m longer: 9 ÷ 2 − 2.",
+        question="Are the two equally long before the difference is gone?",
+        picture="bars",
+        met=STORIES_IN_STEPS,
+        source=PRACTICE,
+    ),
+    MalRule(
+        id="own-part-not-counted",
+        goals=("choose-calculation",),
+        apply=own_part_not_counted,
+        kind="reading",
+        every=False,
+        name="Shared into the larger’s parts only",
+        belief="so many times as many means that all is cut into so many",
+        shows="60 pots, 3 times as many on one shelf as on the other: 60 ÷ 3.",
+        question="How many bars of one size make the larger, and how many make both?",
         picture="bars",
         met=STORIES_IN_STEPS,
         source=PRACTICE,

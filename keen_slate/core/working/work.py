@@ -149,7 +149,8 @@ class Working:
         """What was found: a number, or the comparison or chain as it stands at the end."""
         end = self.derivation.end
         if isinstance(end, InStory) and end.found:
-            return end.found[-1][1]
+            found = dict(end.found)
+            return next((found[a] for a in reversed(end.situation.asked) if a in found), end.found[-1][1])
         while isinstance(end, (Convert, Simplify, Rounding, Estimating, Left)):
             end = end.of
         if isinstance(end, Negative) and isinstance(end.of, Left):
