@@ -8,7 +8,7 @@ from keen_slate.command_line.problems import Record, fault_of, guarded, read_by,
 from keen_slate.core.diagnosis.answers import Cause, Prepared, diagnose, prepare
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.lines import judge_lines
-from keen_slate.core.diagnosis.refuting import refutation
+from keen_slate.core.diagnosis.refuting import question_of
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import problem_text, text_of
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
@@ -52,7 +52,8 @@ class Diagnosing:
         ]
         causes += [{"mistakes": [fault], "slips": 0, "answer": shown} for fault in found.faults]
         if found.verdict == "wrong" and found.answer is not None:
-            told = refutation(prepared.problem, found.answer).question
+            mistake = next((m for c in found.causes for m in c.mistakes), "")
+            told = question_of(prepared.problem, mistake, found.answer)
             question = say(told, manner.in_sentences(prepared.problem.label))
             for cause in causes:
                 cause["question"] = question

@@ -24,7 +24,14 @@ from tests.support.arithmetic import value_of_line
 from tests.support.generated import expressions, sums
 from tests.support.searching import searched
 
-FAULTS_OF_FORM_ONLY = {"label-missing", "other-form-than-asked", "other-unit", "remainder-left", "wrong-unit"}
+FAULTS_OF_FORM_ONLY = {
+    "label-missing",
+    "multiplier-with-unit",
+    "other-form-than-asked",
+    "other-unit",
+    "remainder-left",
+    "wrong-unit",
+}
 
 
 class Row:

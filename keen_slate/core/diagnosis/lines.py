@@ -12,6 +12,7 @@ from typing import Literal
 
 from keen_slate.core.diagnosis.answers import TRUE_OR_FALSE
 from keen_slate.core.diagnosis.explaining import Explained, Fault, explained, numbers_in, worth_of
+from keen_slate.core.diagnosis.line_units import is_other_unit
 from keen_slate.core.diagnosis.statements import (
     CommonNumber,
     Setting,
@@ -54,6 +55,7 @@ from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 LineVerdict = Literal["follows", "side-work", "follow-through", "false", "unreadable"]
+SQUARED = ("²", "³")
 _SEVERITY: tuple[LineVerdict, ...] = ("side-work", "follows", "follow-through", "unreadable", "false")
 """Of several statements in one line the last of these is the line's."""
 
@@ -173,7 +175,22 @@ class _Sheet:
             if listed.verdict != "false":
                 self.__dict__.update(before.__dict__)
                 return listed
-        return judged
+        return self.with_units(judged, found)
+
+    def with_units(self, line: JudgedLine, statements: tuple[Statement | CommonNumber, ...]) -> JudgedLine:
+        """A line of right numbers is still false where a unit does not belong there."""
+        if line.verdict in ("false", "unreadable"):
+            return line
+        fault = next((f for s in statements if isinstance(s, Statement) and (f := self.unit_fault(s, line))), "")
+        return replace(line, verdict="false", causes=(fault,), said=Say.of(verdicts.unit_of_line)) if fault else line
+
+    def unit_fault(self, statement: Statement, line: JudgedLine) -> str:
+        *others, last = statement.sides
+        lengths = {side.label for side in statement.sides}
+        if any(s.by_itself or (s.label[-1:] in SQUARED and s.label[:-1] in lengths) for s in statement.sides):
+            return "multiplier-with-unit"
+        result = is_numeral(last.expr) and line.verdict in ("follows", "follow-through")
+        return "wrong-unit" if result and is_other_unit(self.problem, last.label, [s.label for s in others]) else ""
 
     def of_all(self, statements: tuple[Statement | CommonNumber, ...], text: str) -> JudgedLine:
         """A line is as true as the least true of its statements."""

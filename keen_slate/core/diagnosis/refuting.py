@@ -9,9 +9,11 @@ from dataclasses import dataclass, replace
 from fractions import Fraction
 from math import lcm
 
+from keen_slate.core.diagnosis.line_units import units_asked
 from keen_slate.core.diagnosis.misread import asked_of_misread
 from keen_slate.core.estimating.estimates import estimates
 from keen_slate.core.machine.engine import Derivation
+from keen_slate.core.notation.amounts import BARE
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
 from keen_slate.core.pictures.lines import points
@@ -151,6 +153,14 @@ def _back_into_the_story(expr: InStory, answer: Expr) -> Refutation:
         in_stories.does_it_fit, answer=answer, made=back.made, result=back.number, name=back.name, there=back.there
     )
     return Refutation(asked, (back.there, back.number), seen.counter_back)
+
+
+def question_of(problem: Problem, mistake: str, answer: Expr) -> Say:
+    """The question that unsettles an answer to which a mistake led."""
+    units = units_asked(problem)
+    if mistake == "wrong-unit" and units[-1] not in BARE:
+        return Say.of(refuting.which_unit, answer=answer, unit=units[-1])
+    return refutation(problem, answer).question
 
 
 def refutation(problem: Problem, answer: Expr) -> Refutation:

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 from math import gcd, lcm
 
+from keen_slate.core.diagnosis.line_units import read_with_units, words_for_units
 from keen_slate.core.notation.units import times_smaller, unit_of, units_in
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, RepeatingDecimal, Whole
 from keen_slate.core.problem.blanks import gaps_in
@@ -45,8 +46,8 @@ _LEADING = re.compile(
 """What stands before a line and says nothing of numbers: so, then, a bullet, the number of an exercise."""
 
 _BETWEEN = re.compile(r"\s*;\s*|,\s+|\s+(?:and|then|so|or)\s+|\s*[→⇒]\s*|\s*\n\s*", re.IGNORECASE)
-REMAINDER = re.compile(r"(\d+)\s*(?:r|rem|remainder)\.?\s*(\d+)", re.IGNORECASE)
-"""A quotient with its remainder, 3 r 2."""
+REMAINDER = re.compile(r"(\d+)\s*(?:[^\W\d_]+\s+)?(?:r|rem|remainder)\.?\s*(\d+)(?:\s+[^\W\d_]+)?", re.IGNORECASE)
+"""A quotient with its remainder, 3 r 2 or 3 boxes remainder 2 eggs."""
 _FLAT = re.compile(r"[^/]*[×x*+\-−–·][^/]*/[^/]*|[^/]*/[^/]*[×x*·][^/]*")
 _COMMON = re.compile(
     r"\s*(?P<name>lcd|lcm|(?:least|lowest)\s+common\s+(?:denominator|multiple|bottom)|common\s+(?:denominator|bottom|multiple)"
@@ -61,12 +62,13 @@ _LEAST = re.compile(r"l(?:cd|cm)|least|lowest|g|hcf|highest", re.IGNORECASE)
 class Side:
     """One side of a line: what stands there, and what it may be worth, the plain reading first; nothing where blanks
     stand in it. ``loosely`` are worths with a percent sign left out or taken for a label, or a
-    smaller unit left out."""
+    smaller unit left out; ``by_itself``: a unit is multiplied by itself, and no area is meant."""
 
     expr: Expr
     label: str
     worths: tuple[Fraction, ...]
     loosely: tuple[Fraction, ...] = ()
+    by_itself: bool = False
 
     def equals(self, other: "Side") -> bool:
         """Whether both may be worth the same; a percent sign may be left out against a side that has it."""
@@ -222,7 +224,11 @@ def _side(text: str, setting: Setting, before: Expr) -> Side:
         if divisor:
             quotient, rest = int(remainder.group(1)), int(remainder.group(2))
             return Side(Whole(quotient), "", (quotient + rest / divisor,))
-    problem = read_side(text, decimal_comma=setting.decimal_comma, units=frozenset({setting.problem.label}))
+    problem, by_itself = read_with_units(
+        text,
+        words_for_units(setting.problem),
+        lambda side, units: read_side(side, decimal_comma=setting.decimal_comma, units=units),
+    )
     expr = problem.expr
     if gaps_in(expr):
         return Side(expr, problem.label, ())
@@ -235,7 +241,7 @@ def _side(text: str, setting: Setting, before: Expr) -> Side:
     found = _as_percents(tuple(worths), problem.label, setting)
     if problem.label == "%" and setting.problem.label != "%":
         expr = as_percents(expr) or expr
-    return Side(expr, problem.label, *found)
+    return Side(expr, problem.label, *found, by_itself)
 
 
 def _as_percents(

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from keen_slate.core.notation.amounts import BARE
-from keen_slate.core.notation.units import MONEY, UNITS, are_same, one_and_many, times_smaller
+from keen_slate.core.notation.units import MONEY, UNITS, are_same, is_measure, one_and_many, times_smaller
 from keen_slate.core.problem.situation import plan_of
 from keen_slate.core.problem.tree import InStory
 from keen_slate.core.reading.reading import Problem
@@ -78,16 +78,27 @@ def _with_unit(text: str, match: re.Match[str], asked: str, story: InStory) -> T
         return ToldAnswer(f"{number}%", "right" if asked in BARE else "wrong")
     words = _WORDS.match(text, match.end())
     said = words.group(1).strip().lower() if words else ""
+    units = {q.unit for q in story.situation.quantities}
+    others = [u for u in units if u not in BARE and not is_measure(u) and not are_same(u, asked)]
+    told_as_asked = ToldAnswer(f"{number} {asked}" if asked in UNITS else number, "right")
     if asked not in BARE and _begins_with(said, asked):
-        return ToldAnswer(f"{number} {asked}" if asked in UNITS else number, "right")
+        return told_as_asked
+    if any(_begins_with(said, other) for other in others):
+        return ToldAnswer(number, "wrong")
+    if asked not in BARE and _begins_with(said, _noun(asked)):  # seed trays are trays
+        return told_as_asked
     first = said.split(" ")[0]
     if first in UNITS and (len(first) > len("in") or said == first):  # “5 in each” is no inch
         if asked in UNITS:
             goes = times_smaller(first, asked) is not None
             return ToldAnswer(f"{number} {first}" if goes else number, "right" if goes else "wrong")
         return ToldAnswer(number, "wrong")
-    others = (q.unit for q in story.situation.quantities if q.unit not in BARE and not are_same(q.unit, asked))
-    return ToldAnswer(number, "wrong" if any(_begins_with(said, other) for other in others) else "none")
+    return ToldAnswer(number, "wrong" if any(_begins_with(said, _noun(other)) for other in others) else "none")
+
+
+def _noun(unit: str) -> str:
+    """The thing itself, without the words that say which ones."""
+    return unit.rpartition(" ")[2]
 
 
 def _begins_with(said: str, unit: str) -> bool:

@@ -55,5 +55,15 @@ WRONG_UNIT = Mistake(
     met=DECIMAL_NOTATION,
     source=PRACTICE,
 )
+MULTIPLIER_WITH_UNIT = Mistake(
+    id="multiplier-with-unit",
+    name="The multiplier given the unit of what is multiplied",
+    belief="every number of a calculation has the unit of its result",
+    shows="How many times is written as an amount of what is taken so many times.",
+    question="Which number says how much, and which how many times?",
+    picture="bars",
+    met=DECIMAL_NOTATION,
+    source=PRACTICE,
+)
 
-FAULTS = (OTHER_FORM_THAN_ASKED, REMAINDER_LEFT, LABEL_MISSING, OTHER_UNIT, WRONG_UNIT)
+FAULTS = (OTHER_FORM_THAN_ASKED, REMAINDER_LEFT, LABEL_MISSING, OTHER_UNIT, WRONG_UNIT, MULTIPLIER_WITH_UNIT)

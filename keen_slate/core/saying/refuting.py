@@ -4,6 +4,7 @@ from fractions import Fraction
 
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import as_typed, asked_round, text_of, unit_text
+from keen_slate.core.notation.units import is_measure, one_and_many
 from keen_slate.core.problem.tree import Chain, Comparison, Expr
 from keen_slate.core.saying.words import piece
 
@@ -25,6 +26,11 @@ def taken_for(w: Manner, before: Expr, after: Expr) -> str:
 
 def stands_there(w: Manner, answer: Expr) -> str:
     return f"{text_of(answer, w)} stands as the answer."
+
+
+def which_unit(w: Manner, answer: Expr, unit: str) -> str:
+    asked = f"an amount in {unit}" if is_measure(unit) else f"a number of {one_and_many(unit)[1]}"
+    return f"It is {asked} that is asked for. What does {text_of(answer, w.labelled(''))} stand for?"
 
 
 def less_than_a_term(w: Manner, answer: Expr, term: Expr) -> str:

@@ -41,6 +41,10 @@ def line_verdict(_: Manner, verdict: str, due: str, run_on: bool, apart: bool) -
     return told + (" Equal signs are strung together between things that are not equal." if run_on else "")
 
 
+def unit_of_line(_: Manner) -> str:
+    return "The numbers are right, a unit is not."
+
+
 def answer_is_no_number(w: Manner) -> str:
     between = "semicolons" if w.decimal_comma else "commas"
     such = f"3 5/12 or {w.decimal('2.75')}"

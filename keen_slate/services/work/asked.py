@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from fractions import Fraction
 
-from keen_slate.core.diagnosis.refuting import refutation
+from keen_slate.core.diagnosis.refuting import question_of
 from keen_slate.core.machine.mistakes import Mistake
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
@@ -70,7 +70,7 @@ class Asked:
 
     def unsettled(self, mistake: Mistake, answer: Expr) -> str:
         """What is asked of a mistake: of what it is in general, then of the answer that it led to here."""
-        return f"{self.named(mistake.question)} {self.say(refutation(self.problem, answer).question)}"
+        return f"{self.named(mistake.question)} {self.say(question_of(self.problem, mistake.id, answer))}"
 
     def number(self, value: Fraction) -> Notation:
         """A value as this problem writes numbers: as a decimal where it has only decimals."""
