@@ -15,6 +15,7 @@ from keen_slate.services.lessons import Lessons
 from keen_slate.services.line_up import LineUp
 from keen_slate.services.printing import Printing
 from keen_slate.services.settings import Settings
+from keen_slate.services.story_shelf import StoryShelf
 from keen_slate.services.teachers import Administering, Entry, Who
 from keen_slate.store.database import Belongings, Database
 from keen_slate.store.queue import waiting
@@ -36,6 +37,7 @@ class Desk:
         self.lessons = Lessons(theirs)
         self.printing = Printing(theirs)
         self.formats = Formats(theirs)
+        self.stories = StoryShelf(theirs)
         self.settings = Settings(theirs)
         self.errands = Errands(theirs)
         self.archive = Archive(theirs)

@@ -37,6 +37,7 @@ from keen_slate.services.shapes.line_up import (
     ShownSet,
     Task,
 )
+from keen_slate.services.story_shelf import own_stories
 from keen_slate.services.work.asked import read_in_words
 from keen_slate.services.work.shown import shown_demands
 from keen_slate.store import aims, sets, settings
@@ -88,7 +89,7 @@ class Ladders:
             locked = {i: e for i, e in enumerate(found.examples) if Task.model_validate(e.task).locked}
             standing = [understood(e.problem)[0] for e in locked.values()]
             try:
-                rungs = ladder(wishes, school, standing)
+                rungs = ladder(wishes, school, standing, own_stories(session) if wishes.story else ())
             except Contradiction as fault:
                 said = fault.said
                 raise NotPossible(say(said, words)) from fault

@@ -31,6 +31,9 @@ class NewExample:
 MOST_EXAMPLES = 2000
 """Examples in a set: more than a year of lessons, and shown within the time that a request has."""
 
+MOST_STORIES = 400
+"""Stories of a teacher that are looked through: more than are told in a year."""
+
 FULL = f"A set takes at most {MOST_EXAMPLES} examples. Go on in another set."
 
 IN_BIN_FOR = timedelta(days=30)
@@ -48,6 +51,18 @@ def list_sets(session: Session) -> Sequence[tuple[ExampleSet, int]]:
         .order_by(ExampleSet.changed_at.desc(), ExampleSet.id)
     )
     return [(found, count) for found, count in session.execute(query)]
+
+
+def stories_in_sets(session: Session) -> Sequence[str]:
+    """The one-line forms of the stories that stand in a teacher's sets, the last kept first."""
+    query = (
+        select(Example.problem)
+        .join(ExampleSet, Example.set_id == ExampleSet.id)
+        .where(ExampleSet.deleted_at.is_(None), Example.deleted_at.is_(None), Example.problem.like("%[%=%]%|%"))
+        .order_by(Example.created_at.desc(), Example.id)
+        .limit(MOST_STORIES)
+    )
+    return session.scalars(query).all()
 
 
 def list_shared(session: Session) -> Sequence[tuple[ExampleSet, int, str]]:

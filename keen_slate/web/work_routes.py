@@ -32,6 +32,7 @@ from keen_slate.services.shapes.work import (
     WrongRequest,
 )
 from keen_slate.services.work import compared, pictures, previewing, shown, stories
+from keen_slate.web.door import desk
 from keen_slate.web.errand_routes import Reply, at_once_or_later
 
 FAULTS = [400, 422]
@@ -71,9 +72,9 @@ def work_routes() -> APIBlueprint:
     @routes.post("/stories")
     @routes.input(LibraryRequest, arg_name="asked")
     @routes.output(LibraryList)
-    @routes.doc(summary="The stories that ship", operation_id="listStories", responses=FAULTS)
+    @routes.doc(summary="The teacher's stories and those that ship", operation_id="listStories", responses=FAULTS)
     def post_stories(asked: LibraryRequest) -> LibraryList:
-        return stories.library(asked)
+        return desk().stories.stories(asked)
 
     @routes.post("/work")
     @routes.input(WorkRequest, arg_name="asked")

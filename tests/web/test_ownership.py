@@ -117,6 +117,12 @@ class Ownership(unittest.TestCase):
             told = self.rowan.get(path).get_data(as_text=True)
             self.assertNotIn("Linden", told, path)
             self.assertNotIn('"GEMS"', told, path)
+        told = "[a = 7 m] of Linden’s rope and [b = 8 m] | join: rope = a + b | rope"
+        kept = self.linden.post("/api/sets", json={"name": "Told"}).get_json()
+        body = {"revision": kept["revision"], "text": told}
+        self.linden.post(f"/api/sets/{kept['id']}/examples", json=body)
+        self.assertIn("Linden", self.linden.post("/api/stories", json={}).get_data(as_text=True))
+        self.assertNotIn("Linden", self.rowan.post("/api/stories", json={}).get_data(as_text=True))
         theirs = self.rowan.get("/api/settings").get_json()
         changed = self.rowan.put("/api/settings", json=theirs | {"settings": {"acronym": "BODMAS"}})
         self.assertEqual(changed.status_code, 200)

@@ -60,7 +60,11 @@ class Reading(StoryTest):
         for offer in read["offers"]:
             self.assertTrue(offer["bars"].startswith("<svg"))
             self.assertIn(offer["bars_told"].replace('"', "&quot;"), offer["bars"])
-        self.assertIn("Which bars tell your story?", read["note"])
+        self.assertEqual(
+            read["note"],
+            "The words alone do not decide: these stories are answered by taking away and adding. "
+            "Which bars tell yours?",
+        )
 
     def test_while_it_is_typed(self) -> None:
         self.assertIsNotNone(self.ask("/api/preview", {"text": ROPE})["story"])
@@ -128,11 +132,47 @@ class Reading(StoryTest):
         self.ask("/api/story-numbers", {"text": "nothing to read here"}, 422)
 
     def test_the_library_is_listed_with_the_teachers_sign(self) -> None:
-        listed = self.ask("/api/stories", {"words": COMMA})["stories"]
+        listed = [s for s in self.ask("/api/stories", {"words": COMMA})["stories"] if not s["own"]]
         self.assertEqual(len(listed), len(LIBRARY))
         sack = next(s for s in listed if s["id"] == "sack")
         self.assertIn("13,45 kg", sack["text"])
         self.assertEqual(self.ask("/api/work", {"text": sack["form"], "words": COMMA})["answer"]["text"], "6,55 kg")
+
+
+class OwnStories(StoryTest):
+    OWN = (
+        "The first bench is [bench = 4 1/4 m] long, the second is [off by = 1 3/4 m] shorter. How long is the second? "
+        "| compare: bench = second + off by | second in m: The second is [second] long."
+    )
+
+    def listed(self) -> list[Any]:
+        found: list[Any] = self.ask("/api/stories", {})["stories"]
+        return [entry for entry in found if "stool" in entry["text"]]
+
+    def test_they_stand_before_those_that_ship_each_text_once(self) -> None:
+        own = self.OWN.replace("bench", "stool")
+        other_numbers = own.replace("4 1/4 m", "5 1/2 m")
+        made = self.kept("Stools", own, BY_ID["sack"].form, "1/2 + 1/4", other_numbers)
+        self.assertTrue(self.ask("/api/stories", {})["stories"][0]["own"])
+        (entry,) = self.listed()
+        self.assertTrue(entry["own"])
+        self.assertEqual((entry["title"], entry["steps"], entry["table"]), ("The first stool is 5 1/2 …", 1, False))
+        self.assertEqual(self.ask("/api/work", {"text": entry["form"]})["answer"]["text"], "3 3/4 m")
+        revision = self.client.get(f"/api/sets/{made['id']}").get_json()["revision"]
+        self.client.delete(f"/api/sets/{made['id']}", query_string={"revision": revision})
+        self.assertEqual(self.listed(), [])
+
+    def test_a_ladder_tells_them_first(self) -> None:
+        self.kept("Benches to climb", self.OWN)
+        made = self.ask("/api/sets", {"name": "Told"}, 201)
+        plan = {"family": "mixed-subtracted", "can": ["like-denominators"], "new": ["regroup"], "count": 4}
+        asked = {"revision": made["revision"], "plan": plan | {"story": "compare"}}
+        ladder = self.ask(f"/api/sets/{made['id']}/ladder", asked)
+        told = [example["told"].startswith("The first bench is") for example in ladder["examples"]]
+        self.assertTrue(told[0])
+        self.assertIn(False, told, "those that ship are told before any is told again")
+        for example in ladder["examples"]:
+            self.assertIn("as-story", [d["id"] for d in example["demands"]])
 
 
 class SecondLook(StoryTest):

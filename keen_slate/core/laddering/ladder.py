@@ -18,7 +18,7 @@ from keen_slate.core.laddering.searching import NotFound, Rung, Search, Target, 
 from keen_slate.core.machine.school import School
 from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.reading.reading import Problem
-from keen_slate.core.reading.story_form import Told
+from keen_slate.core.reading.story_form import Story, Told
 from keen_slate.core.saying import drawing
 from keen_slate.core.saying.say import Say
 from keen_slate.core.stories.around import kinds_around, told_around
@@ -96,26 +96,29 @@ def pair_of(wishes: Wishes) -> tuple[Target, Target] | None:
     )
 
 
-def ladder(wishes: Wishes, school: School = DEFAULT_SCHOOL, kept: Sequence[Problem] = ()) -> tuple[Rung, ...]:
-    """The rungs of a ladder; the same wishes give the same rungs. ``kept`` stand in the set already and do not repeat.
+def ladder(
+    wishes: Wishes, school: School = DEFAULT_SCHOOL, kept: Sequence[Problem] = (), own: Sequence[Story] = ()
+) -> tuple[Rung, ...]:
+    """The rungs of a ladder; the same wishes give the same rungs. ``kept`` stand in the set already and do not repeat;
+    ``own`` are the teacher's stories, which are told before the library's.
 
     Raises Contradiction where no numbers do what is wished, Exhausted where there are too few of them.
     """
     targets = steps_of(wishes)
     seen = {numbers_key(p.expr) for p in kept}
     rungs: list[Rung] = []
-    used: list[Told] = []
+    teller = _Teller(own)
     for index in range(wishes.count):
         # The steps share the rungs evenly; what is over goes to the later ones, which are the harder.
         target = targets[min(index * len(targets) // wishes.count, len(targets) - 1)]
-        rungs.append(_chosen(wishes, target, f"{wishes.seed}/{index}", school, seen, used))
+        rungs.append(_chosen(wishes, target, f"{wishes.seed}/{index}", school, seen, teller))
     for target in (pair_of(wishes) or ()) if wishes.pair else ():
-        found = _chosen(wishes, target, f"{wishes.seed}/pair/{target.added}", school, seen, used)
+        found = _chosen(wishes, target, f"{wishes.seed}/pair/{target.added}", school, seen, teller)
         rungs.append(replace(found, role="pair"))
     for index in range(wishes.review):
         draw = Draw(f"{wishes.seed}/review/{index}")
         target = targets[draw.below(len(targets))]
-        found = _chosen(wishes, target, f"{wishes.seed}/review/{index}", school, seen, used)
+        found = _chosen(wishes, target, f"{wishes.seed}/review/{index}", school, seen, teller)
         rungs.append(replace(found, role="review"))
     return tuple(rungs)
 
@@ -125,23 +128,35 @@ TOLD_TRIES = 12
 
 
 def _chosen(
-    wishes: Wishes, target: Target, seed: str, school: School, seen: set[tuple[str, ...]], used: list[Told]
+    wishes: Wishes, target: Target, seed: str, school: School, seen: set[tuple[str, ...]], teller: "_Teller"
 ) -> Rung:
-    """``used`` are the texts that have been told already: of those that fit the least used is taken."""
     if not wishes.story:
         return _drawn(wishes, target, seed, school, seen)
     for again in range(TOLD_TRIES):
         rung = _drawn(wishes, target, f"{seed}/told/{again}", school, seen)
-        told = told_around(rung.problem, wishes.story, f"{seed}/{again}", used)
+        told = teller.told(rung.problem, wishes.story, f"{seed}/{again}")
         if told is not None:
-            assert told.story is not None
-            used.append(told.story.told)
             seen.add(numbers_key(told.expr))
             aim = replace(target, required=target.required | {"as-story"}, allowed=target.allowed | OF_STORIES)
             return replace(rung, problem=told, target=aim, demands=demands_of(told))
     kinds = kinds_told(wishes.family)
     said = Say.of(drawing.told_as_none, family=FAMILY[wishes.family].name, kinds=kinds)
     raise Contradiction(("story",), said)
+
+
+@dataclass(slots=True)
+class _Teller:
+    """The teacher's own stories, and the texts that have been told already: of those that fit the least used is
+    taken."""
+
+    own: Sequence[Story]
+    used: list[Told] = field(default_factory=list)
+
+    def told(self, problem: Problem, kind: str, seed: str) -> Problem | None:
+        found = told_around(problem, kind, seed, self.used, self.own)
+        if found is not None and found.story is not None:
+            self.used.append(found.story.told)
+        return found
 
 
 @lru_cache(maxsize=64)

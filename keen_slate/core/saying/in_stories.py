@@ -2,7 +2,7 @@
 
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.problem.situation import Calculation, Relation
+from keen_slate.core.problem.situation import Calculation, Operation, Relation
 from keen_slate.core.problem.tree import Expr, evaluate
 from keen_slate.core.saying.story_kinds import STORY_KINDS
 from keen_slate.core.saying.words import listed
@@ -96,15 +96,22 @@ def _bar_in_words(relation: Relation) -> str:
     return f"One bar, “{relation.total}”, of equal pieces of “{one}”, {_quoted(many)} of them{rest}."
 
 
-def what_was_found(_: Manner, amounts: int, offers: int) -> str:
-    """Above what a text may mean."""
+_DOING = {"add": "adding", "take": "taking away", "times": "multiplying", "per": "dividing", "fits": "dividing"}
+
+
+def what_was_found(_: Manner, amounts: int, signal: str, answering: tuple[Operation, ...]) -> str:
+    """Above what a text may mean: a word in it that seems to decide, and the operation that answers each offer."""
+    offers, ways = len(answering), list(dict.fromkeys(_DOING[o] for o in answering))
     if amounts < 2:
         return "I found fewer than two amounts. Write each with its unit: 3 3/4 m, 6 boards, 2/3 of, 25%."
     if not offers:
         return f"I found {amounts} amounts, and no story makes sense with them. Name what is asked; check the units."
     if offers == 1:
         return "This is the one story that the amounts allow."
-    return "No word decides alone: “more” stands in stories of taking away, too. Which bars tell your story?"
+    if len(ways) == 1:
+        return f"The amounts allow {offers} stories. Which bars tell yours?"
+    word = f"“{signal}” alone does not decide" if signal else "The words alone do not decide"
+    return f"{word}: these stories are answered by {listed(ways)}. Which bars tell yours?"
 
 
 def no_other_numbers(_: Manner, locked: int) -> str:

@@ -1,6 +1,7 @@
-"""A story around the numbers of a calculation: one of the library's that takes its one step with them."""
+"""A story around the numbers of a calculation: one of the teacher's or the library's that takes its one step with
+them."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
 from fractions import Fraction
 
@@ -13,9 +14,9 @@ from keen_slate.core.problem.situation import Calculation, Operation, plan_of
 from keen_slate.core.problem.tree import Expr, InStory, Product, Sum, calculation_in, evaluate, is_numeral
 from keen_slate.core.reading.measured import measured
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, in_story
-from keen_slate.core.reading.story_form import Told
+from keen_slate.core.reading.story_form import Story, Told
 from keen_slate.core.rules.stories import written
-from keen_slate.core.stories.library import LIBRARY, LibraryStory
+from keen_slate.core.stories.library import LIBRARY
 
 ANY = "any"
 MOST_TIMES = 12
@@ -23,10 +24,10 @@ MOST_TIMES = 12
 
 
 def told_around(
-    problem: Problem, kind: str = ANY, seed: str = "1", used: Sequence[Told] = ()
-) -> Problem | None:  # fmt: skip
-    """A story of a kind (or of any) whose calculation is the problem, of those ``used`` the least often; None where
-    none fits it.
+    problem: Problem, kind: str = ANY, seed: str = "1", used: Sequence[Told] = (), own: Sequence[Story] = ()
+) -> Problem | None:
+    """A story of a kind (or of any) whose calculation is the problem, of those ``used`` the least often, the teacher's
+    ``own`` before the library's; None where none fits it.
 
     >>> told = told_around(read("4 1/4 − 2 5/6"), "compare")
     >>> text_of(written(told.expr, plan_of(told.expr.situation)[0]))
@@ -35,10 +36,13 @@ def told_around(
     numbers = _numbers_of(problem)
     if numbers is None:
         return None
-    fitting = [told for told in _fitting(problem, numbers, kind) if told.story is not None]
-    fewest = min((used.count(told.story.told) for told in fitting if told.story), default=0)
-    left = [told for told in fitting if told.story and used.count(told.story.told) == fewest]
-    return Draw(f"around/{seed}").one_of(left) if left else None
+    theirs = frozenset(story.told for story in own)
+    best: dict[tuple[int, bool], list[Problem]] = {}
+    for story in (*own, *(entry.story for entry in LIBRARY if entry.story.told not in theirs)):
+        told = _around(story, problem, numbers, kind)
+        if told is not None:
+            best.setdefault((used.count(story.told), story.told not in theirs), []).append(told)
+    return Draw(f"around/{seed}").one_of(best[min(best)]) if best else None
 
 
 def kinds_around(problem: Problem) -> tuple[str, ...]:
@@ -46,11 +50,11 @@ def kinds_around(problem: Problem) -> tuple[str, ...]:
     numbers = _numbers_of(problem)
     if numbers is None:
         return ()
-    told = [p.expr for p in _fitting(problem, numbers, ANY) if isinstance(p.expr, InStory)]
-    return tuple(dict.fromkeys(plan_of(expr.situation)[0].relation.kind for expr in told))
+    fitting = [e.story for e in LIBRARY if _around(e.story, problem, numbers, ANY) is not None]
+    return tuple(dict.fromkeys(plan_of(story.measured)[0].relation.kind for story in fitting))
 
 
-def _numbers_of(problem: Problem) -> tuple[tuple[Operation, ...], tuple[Expr, ...]] | None:
+def _numbers_of(problem: Problem) -> "_Numbers | None":
     """What is done with which numbers, in the order of a calculation of a plan; None for what is no one operation."""
     expr = calculation_in(problem.expr)
     match expr:
@@ -69,25 +73,24 @@ def _numbers_of(problem: Problem) -> tuple[tuple[Operation, ...], tuple[Expr, ..
     return None
 
 
-def _fitting(problem: Problem, numbers: tuple[tuple[Operation, ...], tuple[Expr, ...]], kind: str) -> Iterator[Problem]:
+_Numbers = tuple[tuple[Operation, ...], tuple[Expr, ...]]
+
+
+def _around(story: Story, problem: Problem, numbers: _Numbers, kind: str) -> Problem | None:
+    """The story with the numbers of the problem, where it is of the kind and asks for the same."""
     operations, values = numbers
+    plan = plan_of(story.measured)
+    if len(plan) != 1 or plan[0].operation not in operations or len(plan[0].of) != len(values):
+        return None
+    if kind not in (ANY, plan[0].relation.kind) or story.has_table:
+        return None
+    told = _with_numbers(story, plan[0], values, problem.label)
     inside = set(demands_of(problem)) - OF_STORIES - {"told-in-words"}
-    for story in LIBRARY:
-        plan = plan_of(story.story.measured)
-        if len(plan) != 1 or plan[0].operation not in operations or len(plan[0].of) != len(values):
-            continue
-        if kind not in (ANY, plan[0].relation.kind) or story.has_table:
-            continue
-        told = _with_numbers(story, plan[0], values, problem.label)
-        if told is not None and set(demands_of(told)) - OF_STORIES == inside:
-            yield told
+    return told if told is not None and set(demands_of(told)) - OF_STORIES == inside else None
 
 
-def _with_numbers(
-    library: LibraryStory, calculation: Calculation, values: tuple[Expr, ...], label: str
-) -> Problem | None:
+def _with_numbers(story: Story, calculation: Calculation, values: tuple[Expr, ...], label: str) -> Problem | None:
     """The story with these numbers; None where they make no sense in it, or another calculation."""
-    story = library.story
     given = dict(zip(calculation.of, values, strict=True))
     situation = story.situation
     if any(situation.quantity(name).given is None for name in given):

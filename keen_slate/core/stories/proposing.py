@@ -56,12 +56,19 @@ class Sketch:
 @dataclass(frozen=True, slots=True)
 class Understood:
     """What was found in a ``text`` (a table in it with tabs): its amounts with their names, names for what is asked,
-    and up to three stories that it may tell."""
+    up to three stories that it may tell, and a word in it that seems to decide between them; "" where none does."""
 
     text: str
     amounts: tuple[tuple[str, Found], ...]
     asked: tuple[str, ...]
     stories: tuple[Problem, ...]
+    signal: str = ""
+
+
+_SIGNAL = re.compile(
+    rf"{COMPARING.pattern}|\b(?:{SUMMED}|left|each|times|share[ds]?|equally|part|half)\b",
+    re.IGNORECASE,
+)
 
 
 def understood(text: str, *, decimal_comma: bool = False) -> Understood:
@@ -86,7 +93,9 @@ def understood(text: str, *, decimal_comma: bool = False) -> Understood:
             shapes.append(shape)
         if len(stories) == MOST_OFFERED:
             break
-    return Understood(text, tuple(zip(naming.amounts, amounts, strict=True)), tuple(naming.asked), tuple(stories))
+    named = tuple(zip(naming.amounts, amounts, strict=True))
+    signal = _SIGNAL.search(text)
+    return Understood(text, named, tuple(naming.asked), tuple(stories), signal.group() if signal else "")
 
 
 def told_as(text: str, sketch: Sketch, *, decimal_comma: bool = False) -> Problem:
@@ -351,12 +360,11 @@ def _two_alike(words: _Words, a: int, b: int) -> Iterator[Sketch]:
         yield Sketch(5, (compare,))
         turned = _sum("compare", first, "?0", second) if larger else _sum("compare", "?0", first, second)
         yield Sketch(3, (turned,))
-        if words.value(a) != words.value(b):  # a sum and a difference
+        if words.tells(SUMMED) and words.value(a) != words.value(b):  # a sum and a difference
             rows = (_sum("join", large, "?0", "other"), _sum("compare", "other", "?0", small))
             other_way = (_sum("join", large, "?0", "other"), _sum("compare", "?0", "other", small))
-            summed = 3.5 * words.tells(SUMMED)
-            yield Sketch(2.5 + summed + (words.compared == "smaller"), rows)
-            yield Sketch(2.5 + summed + (words.compared == "larger"), other_way)
+            yield Sketch(6 + (words.compared == "smaller"), rows)
+            yield Sketch(6 + (words.compared == "larger"), other_way)
     elif words.difference:
         yield Sketch(5, (_sum("compare", large, small, "?0"),))
     taken = not words.before and not words.together

@@ -139,7 +139,7 @@ class LibraryRequest(Shape):
 
 
 class LibraryEntry(Shape):
-    """A story of the library."""
+    """A story to begin with; ``own``: one that the teacher keeps in a set, beside those that ship."""
 
     id: str
     title: str
@@ -148,6 +148,7 @@ class LibraryEntry(Shape):
     kinds: list[str]
     steps: int
     table: bool
+    own: bool
 
 
 class LibraryList(Shape):

@@ -15,7 +15,6 @@ from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.story_kinds import KINDS, STORY_KINDS, StoryKind
 from keen_slate.core.stories.bars import bar_model
 from keen_slate.core.stories.finding import amounts_in
-from keen_slate.core.stories.library import LIBRARY
 from keen_slate.core.stories.numbers import other_numbers
 from keen_slate.core.stories.proposing import Sketch, told_as, understood
 from keen_slate.core.working.story_steps import answers_of, story_steps
@@ -29,9 +28,6 @@ from keen_slate.services.shapes.stories import (
     BuiltRequest,
     BuiltRow,
     FoundAmount,
-    LibraryEntry,
-    LibraryList,
-    LibraryRequest,
     NumbersRequest,
     OfferedKind,
     OtherNumbers,
@@ -134,7 +130,10 @@ def read_story(request: StoryRequest) -> StoryRead:
         return _nothing_read(request.text, UnreadableProblem(said, bounds.MAX_STORY))
     found = understood(request.text, decimal_comma=manner.decimal_comma)
     offers = [_offer(problem, manner) for problem in found.stories]
-    note = say(Say.of(in_stories.what_was_found, amounts=len(found.amounts), offers=len(offers)), manner)
+    answering = tuple(story_steps(problem)[-1].calculation.operation for problem in found.stories)
+    note = say(
+        Say.of(in_stories.what_was_found, amounts=len(found.amounts), signal=found.signal, answering=answering), manner
+    )
     return StoryRead(
         text=found.text,
         amounts=[
@@ -204,26 +203,6 @@ def with_other_numbers(request: NumbersRequest) -> OtherNumbers:
             form=None, note=say(Say.of(in_stories.no_other_numbers, locked=len(request.locked)), manner)
         )
     return OtherNumbers(form=found.text(manner), note="")
-
-
-def library(request: LibraryRequest) -> LibraryList:
-    """The stories that ship."""
-    manner = chosen_words(request.words)
-    return LibraryList(stories=[_entry(story.id, story.title, story.problem, manner) for story in LIBRARY])
-
-
-def _entry(id: str, title: str, problem: Problem, manner: Manner) -> LibraryEntry:
-    assert problem.story is not None
-    steps = story_steps(problem)
-    return LibraryEntry(
-        id=id,
-        title=title,
-        form=problem.text(manner),
-        text=problem.story.text(manner),
-        kinds=list(dict.fromkeys(STORY_KINDS[s.calculation.relation.kind].name for s in steps)),
-        steps=len(steps),
-        table=problem.story.has_table,
-    )
 
 
 def told_early(text: str, words: Mapping[str, str]) -> bool:

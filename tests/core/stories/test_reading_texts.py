@@ -156,6 +156,13 @@ class WrittenTexts(unittest.TestCase):
             found += story.problem.expr.answers() in values
         self.assertGreaterEqual(found, 36)
 
+    def test_the_word_that_seems_to_decide_stands_in_the_text(self) -> None:
+        said = {row.text: understood(row.text).signal for row in written()}
+        for text, signal in said.items():
+            self.assertIn(signal, text)
+        self.assertEqual(said[next(t for t in said if "more than Ben" in t)], "more")
+        self.assertGreater(sum(map(bool, said.values())), 20)
+
     def test_two_parts_told_by_their_sum_and_how_they_compare(self) -> None:
         for text, sentence in TWO_PARTS:
             with self.subTest(text=text):

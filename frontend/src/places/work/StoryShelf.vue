@@ -6,11 +6,12 @@ import { api, type LibraryEntry } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useSettings } from '@/desk/useSettings'
 
-/** The stories that ship, by kind and by how many steps they take. */
+/** The teacher's own stories and those that ship, by kind and by how many steps they take. */
 const emit = defineEmits<{ take: [form: string] }>()
 
 const settings = useSettings()
 const stories = ref<LibraryEntry[]>([])
+const whose = ref('all')
 const kind = ref('every')
 const steps = ref(0)
 const { ask } = useRequest()
@@ -26,6 +27,11 @@ const kinds = computed(() => [
   ...[...new Set(stories.value.flatMap((s) => s.kinds))].sort().map((name) => ({ id: name, name })),
   { id: 'table', name: 'with a table' },
 ])
+const owners = [
+  { id: 'all', name: 'all stories' },
+  { id: 'own', name: 'my own' },
+]
+const hasOwn = computed(() => stories.value.some((s) => s.own))
 const lengths = [
   { id: 0, name: 'any number of steps' },
   { id: 1, name: '1 step' },
@@ -36,6 +42,7 @@ const lengths = [
 const shown = computed(() =>
   stories.value.filter(
     (s) =>
+      (whose.value === 'all' || s.own) &&
       (kind.value === 'every' || (kind.value === 'table' ? s.table : s.kinds.includes(kind.value))) && (!steps.value || s.steps === steps.value),
   ),
 )
@@ -45,13 +52,14 @@ const shown = computed(() =>
   <section v-if="stories.length" class="shelf" aria-label="Stories to begin with">
     <div class="shelf-head">
       <h2>Stories to begin with</h2>
+      <Select v-if="hasOwn" v-model="whose" :options="owners" option-label="name" option-value="id" size="small" aria-label="Whose stories" />
       <Select v-model="kind" :options="kinds" option-label="name" option-value="id" size="small" aria-label="Kind of story" />
       <Select v-model="steps" :options="lengths" option-label="name" option-value="id" size="small" aria-label="Number of steps" />
     </div>
     <ul>
       <li v-for="story in shown" :key="story.id">
         <Button :label="story.title" size="small" variant="text" @click="emit('take', story.form)" />
-        <span class="quiet">{{ story.text.replaceAll('\t', ' ').replaceAll('\n', ' ') }}</span>
+        <span class="quiet"><b v-if="story.own">Yours. </b>{{ story.text.replaceAll('\t', ' ').replaceAll('\n', ' ') }}</span>
       </li>
     </ul>
   </section>
