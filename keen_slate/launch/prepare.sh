@@ -57,7 +57,7 @@ build_front_end() {
     (cd frontend && npm ci --silent --no-audit --no-fund)
     echo "$lock" >frontend/node_modules/.made-for
   fi
-  sources=$(find frontend -type f -not -path '*/node_modules/*' -not -path '*/dist/*' -print0 | sort -z | xargs -0 sha256sum | sha256sum)
+  sources=$(find frontend -type f -not -path '*/node_modules/*' -not -path '*/dist/*' -not -path '*/src/api/schema.d.ts' -print0 | sort -z | xargs -0 sha256sum | sha256sum)
   if [ "$(cat frontend/dist/.made-from 2>/dev/null)" != "$sources" ]; then
     say "Building the front end"
     (cd frontend && npm run --silent build >/dev/null)

@@ -1,10 +1,13 @@
 """The application as somebody who is signed in meets it."""
 
+import unittest
+
 from flask.testing import FlaskClient
 
 from keen_slate.services.desk import House
 from keen_slate.web.app import create_app
 from keen_slate.web.premises import Premises
+from tests.support.cluster import fresh_database
 
 
 def at_the_desk(database_url: str) -> FlaskClient:
@@ -13,6 +16,18 @@ def at_the_desk(database_url: str) -> FlaskClient:
     client = create_app(house, errands_at_once=True).test_client()
     let_in(client, house.entry.enter_desk(house.entry.desk_key())[0])
     return client
+
+
+class AtTheDesk(unittest.TestCase):
+    """Tests that share a fresh database at ``url`` and a client at one's own desk."""
+
+    client: FlaskClient
+    url: str
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.url = cls.enterClassContext(fresh_database())
+        cls.client = at_the_desk(cls.url)
 
 
 def let_in(client: FlaskClient, token: str) -> None:

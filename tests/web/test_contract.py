@@ -1,21 +1,18 @@
 """Every answer of the API is of the shape that its description promises, checked by a JSON Schema library."""
 
 import json
-import unittest
 from pathlib import Path
 from typing import Any
 
-from flask.testing import FlaskClient
 from hypothesis import given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 from werkzeug.test import TestResponse
 
 from keen_slate.core.stories.library import BY_ID
-from tests.support.cluster import fresh_database
 from tests.support.generated import asked, expressions, sums
 from tests.support.searching import searched
-from tests.support.signed_in import at_the_desk
+from tests.support.signed_in import AtTheDesk
 
 DESCRIPTION: dict[str, Any] = json.loads((Path(__file__).parents[2] / "docs" / "openapi.json").read_text())
 PROBLEMS = (
@@ -27,13 +24,7 @@ PROBLEMS = (
 )  # fmt: skip
 
 
-class Contract(unittest.TestCase):
-    client: FlaskClient
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        cls.client = at_the_desk(cls.enterClassContext(fresh_database()))
-
+class Contract(AtTheDesk):
     def check(self, answer: TestResponse, path: str | None = None) -> Any:
         """The answer's body, once it is found to be as described."""
         method = answer.request.method.lower()

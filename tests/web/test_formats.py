@@ -12,7 +12,6 @@ from typing import Any
 from unittest.mock import patch
 from xml.etree import ElementTree as ET
 
-from flask.testing import FlaskClient
 from hypothesis import given
 from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
@@ -25,7 +24,7 @@ from keen_slate.services.line_up import kept
 from tests.support.arithmetic import as_python
 from tests.support.cluster import fresh_database
 from tests.support.searching import searched
-from tests.support.signed_in import at_the_desk
+from tests.support.signed_in import AtTheDesk, at_the_desk
 
 SCHEMA = json.loads((Path(__file__).parents[2] / "docs" / "set.schema.json").read_text())
 PROBLEMS = (
@@ -52,13 +51,12 @@ class Names(unittest.TestCase):
         return {c for c in text.lower() if c.isalnum()}
 
 
-class FormatTest(unittest.TestCase):
-    client: FlaskClient
+class FormatTest(AtTheDesk):
     set: Any
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.client = at_the_desk(cls.enterClassContext(fresh_database()))
+        super().setUpClass()
         cls.set = cls.client.post("/api/sets", json={"name": "Beds & boards, May"}).get_json()
         for text in PROBLEMS:
             body = {"revision": cls.set["revision"], "text": text, "school": {"denominators": "product"}}

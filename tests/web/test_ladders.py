@@ -1,10 +1,8 @@
 """Ladders over the API, on a real database. What an item demands is judged by fractions alone."""
 
-import unittest
 from itertools import pairwise
 from typing import Any
 
-from flask.testing import FlaskClient
 from sqlalchemy import event
 
 from keen_slate.core.reading.reading import read
@@ -12,22 +10,13 @@ from keen_slate.services.line_up import LineUp, kept
 from keen_slate.store import sets
 from keen_slate.store.database import Belongings, Database
 from keen_slate.store.teachers import DESK
-from tests.support.cluster import fresh_database
 from tests.support.demands_by_fractions import demands as by_fractions
-from tests.support.signed_in import at_the_desk
+from tests.support.signed_in import AtTheDesk
 
 PLAN = {"family": "mixed-subtracted", "can": ["like-denominators"], "new": ["simplify", "regroup"], "count": 6}
 
 
-class LadderTest(unittest.TestCase):
-    client: FlaskClient
-    url: str
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        cls.url = cls.enterClassContext(fresh_database())
-        cls.client = at_the_desk(cls.url)
-
+class LadderTest(AtTheDesk):
     def ask(self, method: str, path: str, status: int = 200, **body: Any) -> Any:
         answer = self.client.open(path, method=method, json=body or None)
         self.assertEqual(answer.status_code, status, answer.get_data(as_text=True))

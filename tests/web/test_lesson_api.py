@@ -1,21 +1,11 @@
 """The lesson that the projector gets: the same lines as on the sheet, the teacher's words, questions before lines."""
 
-import unittest
 from typing import Any
 
-from flask.testing import FlaskClient
-
-from tests.support.cluster import fresh_database
-from tests.support.signed_in import at_the_desk
+from tests.support.signed_in import AtTheDesk
 
 
-class LessonApi(unittest.TestCase):
-    client: FlaskClient
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        cls.client = at_the_desk(cls.enterClassContext(fresh_database()))
-
+class LessonApi(AtTheDesk):
     def ask(self, method: str, path: str, **body: Any) -> Any:
         answer = self.client.open(path, method=method, json=body or None)
         self.assertLess(answer.status_code, 300, answer.get_data(as_text=True))

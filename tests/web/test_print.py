@@ -2,7 +2,6 @@
 
 import io
 import re
-import unittest
 from datetime import timedelta
 from fractions import Fraction
 from typing import Any
@@ -10,7 +9,6 @@ from unittest.mock import patch
 from uuid import UUID
 
 import sqlalchemy
-from flask.testing import FlaskClient
 from pypdf import PdfReader
 from werkzeug.http import parse_options_header
 
@@ -22,9 +20,8 @@ from keen_slate.store import print_jobs
 from keen_slate.store.database import Belongings, Database
 from keen_slate.store.teachers import DESK
 from tests.support.arithmetic import as_python
-from tests.support.cluster import fresh_database
 from tests.support.demands_by_fractions import demands as by_fractions
-from tests.support.signed_in import at_the_desk
+from tests.support.signed_in import AtTheDesk
 from tests.support.working_off import work_off
 
 PROBLEMS = (
@@ -44,15 +41,12 @@ def digits_of(value: Fraction) -> list[str]:
     return figures + ([str(rest.numerator), str(rest.denominator)] if rest else [])
 
 
-class PrintTest(unittest.TestCase):
-    client: FlaskClient
-    url: str
+class PrintTest(AtTheDesk):
     set: Any
 
     @classmethod
     def setUpClass(cls) -> None:
-        cls.url = cls.enterClassContext(fresh_database())
-        cls.client = at_the_desk(cls.url)
+        super().setUpClass()
         cls.set = cls.client.post("/api/sets", json={"name": "Raised beds"}).get_json()
         for text in PROBLEMS:
             body = {"revision": cls.set["revision"], "text": text, "school": {}}

@@ -13,13 +13,11 @@ from pathlib import Path
 from typing import Any
 from xml.etree import ElementTree as ET
 
-from flask.testing import FlaskClient
 from jsonschema import Draft202012Validator
 from pypdf import PdfReader
 
 from keen_slate.core.stories.library import BY_ID, LIBRARY
-from tests.support.cluster import fresh_database
-from tests.support.signed_in import at_the_desk
+from tests.support.signed_in import AtTheDesk
 from tests.support.working_off import work_off
 
 QTI = "{http://www.imsglobal.org/xsd/imsqtiasi_v3p0}"
@@ -28,15 +26,7 @@ ROPE = "A rope was 7 1/2 m long. Then 2 3/4 m were cut off. How long is the rope
 COMMA = {"decimal_sign": ","}
 
 
-class StoryTest(unittest.TestCase):
-    client: FlaskClient
-    url: str
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        cls.url = cls.enterClassContext(fresh_database())
-        cls.client = at_the_desk(cls.url)
-
+class StoryTest(AtTheDesk):
     def ask(self, path: str, body: dict[str, Any], status: int = 200) -> Any:
         answer = self.client.post(path, json=body)
         self.assertEqual(answer.status_code, status, answer.get_data(as_text=True)[:400])

@@ -75,7 +75,7 @@ defineExpose({ focus: () => focusOn(field.value) })
 
 <template>
   <section class="pupil" aria-label="A pupil answered">
-    <form class="pupil-row" @submit.prevent="ask">
+    <form class="pupil-row" :class="{ stacked: asLines }" @submit.prevent="ask">
       <label for="pupil-answer">A pupil {{ asLines ? 'wrote' : 'answered' }}</label>
       <InputText v-if="!asLines" id="pupil-answer" ref="field" v-model="answer" size="small" autocomplete="off" maxlength="300" />
       <Textarea v-else id="pupil-answer" ref="field" v-model="lines" rows="3" auto-resize placeholder="one line under the other" />
@@ -123,6 +123,17 @@ defineExpose({ focus: () => focusOn(field.value) })
 .pupil-row :deep(.p-textarea) {
   flex: 1;
   min-width: 0;
+}
+
+/* Lines stand under each other, each as wide as it can be. */
+.stacked {
+  flex-wrap: wrap;
+  justify-content: space-between;
+}
+
+.stacked :deep(.p-textarea) {
+  order: 1;
+  flex-basis: 100%;
 }
 
 .pupil-said {

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { api, type StoryRead } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useSettings } from '@/desk/useSettings'
+import OfferedStory from './OfferedStory.vue'
 
 /**
  * A story put together by its teacher: for every equation the kind, and which amount is the whole and which are the parts.
@@ -87,12 +88,9 @@ async function show() {
       <Button label="Show its bars" size="small" variant="outlined" @click="show" />
     </div>
     <p v-if="fault || built?.unreadable" role="alert" class="trouble">{{ fault?.message ?? built?.unreadable?.message }}</p>
-    <template v-for="offer in built?.offers" :key="offer.form">
-      <!-- eslint-disable-next-line vue/no-v-html -- drawn on the server, every text in it escaped -->
-      <div class="bars" v-html="offer.bars" />
-      <p v-for="step in offer.plan" :key="step" class="plan">{{ step }}</p>
+    <OfferedStory v-for="offer in built?.offers" :key="offer.form" :offer="offer">
       <Button label="Take it" size="small" @click="emit('take', offer.form)" />
-    </template>
+    </OfferedStory>
   </section>
 </template>
 
@@ -142,15 +140,5 @@ async function show() {
 
 .trouble {
   color: var(--wrong-ink);
-}
-
-.bars :deep(svg) {
-  max-width: 100%;
-  height: auto;
-}
-
-.plan {
-  font-size: 0.95rem;
-  margin: 0.3rem 0;
 }
 </style>

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import { computed, ref } from 'vue'
 import type { StoryRead } from '@/api/client'
 import StoryBuilder from './StoryBuilder.vue'
+import OfferedStory from './OfferedStory.vue'
 
 /** What a text in words may mean: its amounts marked where they stand, and the bars of each story that they allow. */
 const props = defineProps<{ read: StoryRead }>()
@@ -40,10 +41,9 @@ const stretches = computed(() => {
     <p v-if="read.note" class="quiet">{{ read.note }}</p>
     <ol class="offers">
       <li v-for="(offer, at) in read.offers" :key="offer.form" class="offer">
-        <!-- eslint-disable-next-line vue/no-v-html -- drawn on the server, every text in it escaped -->
-        <div class="bars" v-html="offer.bars" />
-        <p v-for="step in offer.plan" :key="step" class="plan">{{ step }}</p>
-        <Button :label="read.offers.length > 1 ? 'This one' : 'Work it'" size="small" :aria-label="`Take story ${at + 1}: ${offer.plan.join('; ')}`" @click="emit('take', offer.form)" />
+        <OfferedStory :offer="offer">
+          <Button :label="read.offers.length > 1 ? 'This one' : 'Work it'" size="small" :aria-label="`Take story ${at + 1}: ${offer.plan.join('; ')}`" @click="emit('take', offer.form)" />
+        </OfferedStory>
       </li>
     </ol>
     <Button
@@ -103,15 +103,5 @@ const stretches = computed(() => {
   border-radius: 3px;
   padding: 0.7rem 0.9rem;
   background: var(--sheet);
-}
-
-.bars :deep(svg) {
-  max-width: 100%;
-  height: auto;
-}
-
-.plan {
-  font-size: 0.95rem;
-  margin: 0.3rem 0;
 }
 </style>
