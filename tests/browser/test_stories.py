@@ -47,6 +47,14 @@ class Stories(LessonTest):
         expect(self.page.get_by_label("Problem", exact=True)).to_have_value(ROPE)
         expect(self.page.locator(".answers")).to_be_visible()
 
+    def test_enter_works_what_is_typed_now_not_what_was_offered_before(self) -> None:
+        self.type_in(ROPE)
+        field = self.page.get_by_label("Problem", exact=True)
+        field.fill("1/2 + 1/4")
+        field.press("Enter")
+        expect(self.page.locator(".line").first).to_be_visible()
+        expect(self.page.locator(".story-offers")).to_have_count(0)
+
     def test_enter_does_not_choose_where_more_than_one_story_is_left(self) -> None:
         self.type_in(ROPE)
         self.page.keyboard.press("Enter")

@@ -177,6 +177,11 @@ class SecondLook(StoryTest):
         form = BY_ID["bag"].form
         right = self.ask("/api/diagnose", {"text": form, "answer": "There are 6 l left in the bag."})
         self.assertEqual(right["verdict"], "right")
+        (cause,) = self.ask("/api/diagnose", {"text": form, "answer": "6 trays"})["causes"]
+        self.assertEqual((cause["mistakes"][0]["mistake"], cause["answer"]["text"]), ("wrong-unit", "6"))
+        self.assertIn(
+            "It is an amount in l that is asked for. What does 6 stand for?", cause["mistakes"][0]["question"]
+        )
         wrong = self.ask("/api/diagnose", {"text": form, "answer": "4 l"})
         self.assertIn("first-step-only", [m["mistake"] for c in wrong["causes"] for m in c["mistakes"]])
         unit = self.ask("/api/diagnose", {"text": form, "answer": "6 trays"})

@@ -19,7 +19,7 @@ from keen_slate.services.shapes.work import (
     LinesRequest,
     ShownCause,
 )
-from keen_slate.services.work.asked import Asked
+from keen_slate.services.work.asked import Asked, notation
 from keen_slate.services.work.looked_at import _named
 
 MOST_CAUSES = 8
@@ -47,7 +47,10 @@ def diagnose_answer(request: AnswerRequest) -> Diagnosed:
                 slip=asked.say(Say.of(verdicts.slip, kind=c.slip, alone=not c.mistakes, worked=c.worked))
                 if c.slip
                 else "",
-                answer=asked.notation(c.answer),
+                # A number with a wrong unit stands without the right one.
+                answer=notation(c.answer, asked.words.labelled(""))
+                if c.mistakes == ("wrong-unit",)
+                else asked.notation(c.answer),
             )
             for c in found.causes[:MOST_CAUSES]
         ],

@@ -10,10 +10,10 @@ import { usePreview } from './usePreview'
 
 const text = defineModel<string>({ required: true })
 const props = defineProps<{ fault: ApiFault | null }>()
-const emit = defineEmits<{ work: []; keep: []; story: [read: StoryRead | null] }>()
+const emit = defineEmits<{ work: []; keep: []; story: [read: StoryRead | null, of: string] }>()
 
-const { understood, fault: unasked } = usePreview(text)
-watch(understood, (now) => emit('story', now?.story ?? null))
+const { understood, of, fault: unasked } = usePreview(text)
+watch(understood, (now) => emit('story', now?.story ?? null, of.value))
 
 /** A fault is shown while typing only where the text before it cannot become right by typing on. */
 const trouble = computed(() => {

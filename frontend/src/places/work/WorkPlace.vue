@@ -60,6 +60,7 @@ const body = computed<WorkRequest>(() => ({
 /** What stands in the field once it is worked: of a story its text, not the line that it is kept as. */
 const settled = computed(() => worked.value?.story?.text ?? workedText.value)
 const storyRead = ref<StoryRead | null>(null)
+const storyOf = ref('')
 const offered = computed(() => (storyRead.value && text.value !== settled.value && !storyRead.value.unreadable ? storyRead.value : null))
 const beside = useBeside(body, facets)
 const { compared } = beside
@@ -75,8 +76,10 @@ const { upTo } = cover
 
 async function work() {
   told.value = ''
-  const offers = offered.value?.offers ?? []
-  if (offered.value && offers.length !== 1) return
+  // What is offered for the text before is no answer to this one.
+  const fresh = offered.value && storyOf.value === text.value
+  const offers = fresh ? (offered.value?.offers ?? []) : []
+  if (fresh && offers.length !== 1) return
   await workOut(offers[0]?.form ?? (text.value === settled.value ? workedText.value : text.value))
 }
 
@@ -104,6 +107,11 @@ async function stepMethod(by: number) {
   const facet = mainFacet(facets.value)
   const next = facet && choiceAfter(facet, by)
   if (next) await choose(facet.id, next.id)
+}
+
+function heardStory(read: StoryRead | null, of: string) {
+  storyRead.value = read
+  storyOf.value = of
 }
 
 function take(problem: string) {
@@ -200,7 +208,7 @@ onMounted(async () => {
   <div class="work">
     <h1 class="hidden">Work</h1>
     <header class="work-head">
-      <ProblemField ref="field" v-model="text" :fault="fault" @work="work" @keep="keep" @story="storyRead = $event" />
+      <ProblemField ref="field" v-model="text" :fault="fault" @work="work" @keep="keep" @story="heardStory" />
       <KeepIn :can-keep="worked !== null" :kept="told" @keep="keep" />
     </header>
     <SetTrouble />
