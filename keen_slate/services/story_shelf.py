@@ -1,5 +1,7 @@
 """Stories to begin with: those that a teacher keeps in sets, and those that ship."""
 
+from functools import lru_cache
+
 from sqlalchemy.orm import Session
 
 from keen_slate.core.notation.manner import Manner
@@ -43,12 +45,17 @@ def own_stories(session: Session) -> tuple[Story, ...]:
     shipped = {entry.story.told for entry in LIBRARY}
     found: dict[object, Story] = {}
     for text in sets.stories_in_sets(session):
-        story = read(text, units=frozenset({ANY_UNIT})).story
+        story = _story_of(text)
         if story is not None and story.told not in shipped:
             found.setdefault(story.told, story)
         if len(found) == MOST_OWN:
             break
     return tuple(found.values())
+
+
+@lru_cache(maxsize=4096)
+def _story_of(form: str) -> Story | None:
+    return read(form, units=frozenset({ANY_UNIT})).story
 
 
 def _beginning(story: Story, manner: Manner) -> str:
