@@ -40,9 +40,10 @@ def bars_svg(model: tuple[Bars, ...], told: str, manner: Manner = USUAL_MANNER, 
     left = MARGIN + (names + 8 if names else 0)
     parts: list[str] = []
     y, width = MARGIN, left + LONGEST + MARGIN
+    shades: dict[str, int] = {}
     for bars in model:
         scale = LONGEST / float(max(_length(b) for b in model if _unit(b) == _unit(bars)))
-        drawn = _Group(bars, manner, scale, left, y, blank, key)
+        drawn = _Group(bars, manner, scale, left, y, blank, key, shades)
         parts += drawn.parts()
         y, width = drawn.foot + 12, max(width, drawn.right + MARGIN)
     inner = "".join(parts)
@@ -67,7 +68,8 @@ def _wide(written: str, size: float) -> float:
 
 @dataclass
 class _Group:
-    """The bars of one relation, drawn from a height downwards."""
+    """The bars of one relation, drawn from a height downwards. ``shades`` are those of the quantities that stand in the
+    bars above: each keeps its own."""
 
     bars: Bars
     manner: Manner
@@ -76,6 +78,7 @@ class _Group:
     top: float
     blank: bool
     key: str
+    shades: dict[str, int]
     foot: float = 0.0
     right: float = 0.0
 
@@ -90,8 +93,8 @@ class _Group:
             y += TEXT_ROW + 6
             drawn.append(_brace(self.left, end, y + BRACE, up=True))
             y += BRACE + 2
-        for index, row in enumerate(self.bars.rows):
-            drawn += self.row(row, y, shade=index)
+        for row in self.bars.rows:
+            drawn += self.row(row, y)
             y += HIGH
             if self.bars.above is not None or row is self.bars.rows[-1]:
                 y += self.names_below(row, y, drawn)
@@ -105,13 +108,14 @@ class _Group:
         self.foot = y
         return drawn
 
-    def row(self, row: BarRow, y: float, shade: int) -> Iterator[str]:
+    def row(self, row: BarRow, y: float) -> Iterator[str]:
         if row.name:
             yield text(self.left - 8, y + HIGH / 2 + 4, row.name, "end", size=SMALL)
         x = self.left
-        for index, piece in enumerate(row.pieces):
+        alike = len(self.bars.rows) == 1 and self.bars.below is not None  # pieces of one quantity
+        for piece in row.pieces:
             width = float(piece.size) * self.scale
-            ground = fill(shade + index if len(self.bars.rows) > 1 or self.bars.below is None else 0, self.key)
+            ground = "" if piece.gap or piece.dots else self.ground(row.pieces[0] if alike else piece, row.name)
             if piece.gap or piece.dots:
                 yield path(f"M{x:.2f} {y:.2f} h{width:.2f} v{HIGH} h{-width:.2f} z", dash="5 4")
             else:
@@ -121,6 +125,12 @@ class _Group:
             elif piece.amount is not None and self.fits_in(piece, width):
                 yield from self.amount(x + width / 2, y + HIGH / 2, piece.amount)
             x += width
+
+    def ground(self, piece: Piece, row_name: str) -> str:
+        """That of its quantity in the bars above, else the next one."""
+        below = self.bars.below.name if self.bars.below is not None else ""
+        name = piece.amount.name if piece.amount is not None else row_name or below
+        return fill(self.shades.setdefault(name, len(self.shades)), self.key)
 
     def fits_in(self, piece: Piece, width: float) -> bool:
         return piece.amount is not None and self.amount_width(piece.amount) + 6 <= width
