@@ -11,6 +11,7 @@ from typing import TextIO
 
 from keen_slate.command_line import lists
 from keen_slate.command_line.arguments import Teacher, parser, school_of, teacher_of
+from keen_slate.command_line.classes import Marking, invented
 from keen_slate.command_line.ladders import MOST_TWINS, contrasted, rungs, twinned
 from keen_slate.command_line.problems import (
     Record,
@@ -102,6 +103,15 @@ def _ladder(options: argparse.Namespace, teacher: Teacher) -> Records:
     return lambda _: drawn
 
 
+def _mark(options: argparse.Namespace, teacher: Teacher) -> Records:
+    return Marking(options, teacher).records
+
+
+def _simulate(options: argparse.Namespace, teacher: Teacher) -> Records:
+    drawn = invented(options, teacher)
+    return lambda _: drawn
+
+
 VERBS: dict[str, Callable[[argparse.Namespace, Teacher], Records]] = {
     "work": _each(worked),
     "compare": _compare,
@@ -112,6 +122,8 @@ VERBS: dict[str, Callable[[argparse.Namespace, Teacher], Records]] = {
     "twin": _twin,
     "contrast": _each(contrasted),
     "ladder": _ladder,
+    "mark": _mark,
+    "simulate": _simulate,
 }
 
 

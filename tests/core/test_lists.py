@@ -16,6 +16,7 @@ from typing import get_args
 
 import keen_slate
 from keen_slate.core.demands.listing import DEMANDS
+from keen_slate.core.diagnosis.answers import prepare
 from keen_slate.core.diagnosis.search import ONE_WAY, Search, searches
 from keen_slate.core.machine.acts import ACTS, PANELS, Act
 from keen_slate.core.machine.engine import MalRule, Plan, Rule
@@ -28,6 +29,7 @@ from keen_slate.core.pictures.shapes import NAMES
 from keen_slate.core.reading.reading import read
 from keen_slate.core.rules.listing import PLANS, RULES
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 CORE = Path(keen_slate.__file__).parent / "core"
 HERE = Path(__file__).parent
@@ -183,8 +185,8 @@ class Walls(unittest.TestCase):
 
 
 def load_tests(_loader: unittest.TestLoader, tests: unittest.TestSuite, _pattern: str | None) -> unittest.TestSuite:
-    """Examples may use ``read`` and ``text_of`` as they are."""
-    at_hand = {"read": read, "text_of": text_of}
+    """Examples may use the reading, the working and the usual school as they are."""
+    at_hand = {"read": read, "text_of": text_of, "work": work, "prepare": prepare, "DEFAULT_SCHOOL": DEFAULT_SCHOOL}
     for module in pkgutil.walk_packages(keen_slate.__path__, "keen_slate."):
         if "migrations" not in module.name and not module.name.endswith("__main__"):
             tests.addTests(doctest.DocTestSuite(module.name, extraglobs=at_hand))

@@ -74,7 +74,7 @@ class Cause:
     @property
     def rank(self) -> tuple[int, int]:
         """Singles before pairs before a mal-rule with a slip before a lone slip; the likelier first."""
-        return RANKS[len(self.mistakes), self.slip], sum(LIKELIHOOD[m] for m in self.mistakes)
+        return RANKS[len(self.mistakes), self.slip], sum(LIKELIHOOD.get(m, len(LIKELIHOOD)) for m in self.mistakes)
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,6 +104,10 @@ class Prepared:
     by_value: dict[Key, tuple[Cause, ...]]
     forms: dict[Expr, tuple[str, ...]] = field(default_factory=dict)
     unreduced: int = 0
+
+    def leading_to(self, answer: Expr) -> tuple[Cause, ...]:
+        """What leads to an answer, the likelier first."""
+        return self.by_value.get(_key(answer), ())
 
     def singles(self) -> tuple[Cause, ...]:
         return tuple(c for causes in self.by_value.values() for c in causes if c.rank[0] == 0)

@@ -32,7 +32,7 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.converting import places_of
 
-Policy = Literal["simplest-form", "any-equivalent", "as-asked"]
+Policy = Literal["simplest-form", "mixed-number", "any-equivalent", "as-asked"]
 
 
 def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_required: bool = False) -> tuple[str, ...]:
@@ -40,7 +40,7 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
 
     Under every policy a mixed number with an improper part and a whole left as a fraction are refused, unless the
     question asks for that form; under ``simplest-form`` the fraction must be in lowest terms as well. An improper
-    fraction in lowest terms is accepted where no mixed number is asked for.
+    fraction in lowest terms is accepted where no mixed number is asked for, but not under ``mixed-number``.
 
     >>> form_faults(read("3 2/3 + 2/3"), read("4 2/6"), "simplest-form")
     ('not-reduced',)
@@ -68,12 +68,14 @@ def form_faults(problem: Problem, answer: Problem, policy: Policy, *, label_requ
         return tuple(faults + _other_than_rounded_to(number, expr))
     if "+" in answer.label:  # nothing in two units is reduced
         return tuple(faults)
-    reduced_asked = isinstance(expr, Simplify) or policy == "simplest-form"
+    reduced_asked = isinstance(expr, Simplify) or policy in ("simplest-form", "mixed-number")
     match number:
         case MixedNumber(_, top, bottom) if top >= bottom and policy != "as-asked":
             faults.append("part-left-improper")
         case CommonFraction(top, bottom) if top % bottom == 0 and policy != "as-asked":
             faults.append("whole-left-as-fraction")
+        case CommonFraction(top, bottom) if top > bottom and policy == "mixed-number":
+            faults += ["improper-left", *(["not-reduced"] if gcd(top, bottom) > 1 else [])]
         case MixedNumber(_, top, bottom) | CommonFraction(top, bottom) if reduced_asked and gcd(top, bottom) > 1:
             faults.append("not-reduced")
         case _:

@@ -65,7 +65,9 @@ class JudgedLine:
     """``run_on``: equal signs were strung together between things that are not equal, a fault of writing, told apart
     from the mathematics. For a false line ``sign`` is which sign carries the fault, counted from 1 (0 where it has
     none), ``due`` the goal that was due there, and ``causes`` the mal-rules that give it. ``apart``: side work on
-    numbers that stand nowhere in the problem."""
+    numbers that stand nowhere in the problem. ``sides`` are what stands in it, statement by statement; ``state`` is the
+    problem as the line leaves it, None where it is about a part of it; ``names_multiple``: it names a common
+    multiple."""
 
     text: str
     verdict: LineVerdict
@@ -75,6 +77,9 @@ class JudgedLine:
     said: Say | None = None
     sign: int = 0
     apart: bool = False
+    sides: tuple[tuple[Expr, ...], ...] = ()
+    state: Expr | None = None
+    names_multiple: bool = False
 
 
 def judge_lines(
@@ -196,7 +201,9 @@ class _Sheet:
         """A line is as true as the least true of its statements."""
         told = [replace(self.statement(s), text=text) for s in statements]
         worst = max(told, key=lambda line: _SEVERITY.index(line.verdict))
-        return replace(worst, run_on=any(line.run_on for line in told))
+        sides = tuple(tuple(side.expr for side in s.sides) for s in statements if isinstance(s, Statement))
+        state = next((line.state for line in reversed(told) if line.state is not None), None)
+        return replace(worst, run_on=any(line.run_on for line in told), sides=sides, state=state)
 
     def statement(self, statement: Statement | CommonNumber) -> JudgedLine:
         if isinstance(statement, CommonNumber):
@@ -309,7 +316,7 @@ class _Sheet:
             self.results |= set(ends.worths)
         self.last = _Last(ends, verdict)
         apart = verdict == "side-work" and self.sub_goals.isdisjoint(ends.worths)
-        return JudgedLine("", verdict, run_on, apart=apart)
+        return JudgedLine("", verdict, run_on, apart=apart, state=ends.expr if self.standing_of(ends) else None)
 
     def bare_standing(self, side: Side) -> LineVerdict | None:
         """A number or expression alone follows when it is worth what any part of the problem is."""
@@ -333,18 +340,20 @@ class _Sheet:
         if self.holds_with_what_was_taken(fault):
             self.last = _Last(statement.sides[-1], "follow-through")
             self.fall(statement.sides[-1])
-            return JudgedLine("", "follow-through", run_on)
+            return JudgedLine("", "follow-through", run_on, state=statement.sides[-1].expr)
         before = Side(fault.before, "", worth_of(fault.before))
         why = self.explain(fault, _text(statement))
         standing = self.standing_of(before)
         many = isinstance(self.problem.expr, (Comparison, Chain))
         if before.worths and (standing is None or many):
             self.take(before.worths[0], fault.side.worths[0])
-        if standing is not None or not fault.sign or statement.opens or not before.worths:
+        whole = standing is not None or not fault.sign or bool(statement.opens) or not before.worths
+        if whole:
             for side in (fault.side, *behind):
                 self.fall(side)
         self.last = _Last(statement.sides[-1], "false")
-        return JudgedLine("", "false", run_on, why.due, why.causes, sign=fault.sign)
+        state = statement.sides[-1].expr if whole else None
+        return JudgedLine("", "false", run_on, why.due, why.causes, sign=fault.sign, state=state)
 
     def explain(self, fault: Fault, statement: str) -> Explained:
         """Why a sign breaks, for the first lines that do."""
@@ -465,7 +474,7 @@ class _Sheet:
             else:
                 groups += [(n.numerator, n.denominator) for n in fractions]
         if any(named.is_true(numbers) for numbers in groups):
-            return JudgedLine("", "side-work")
+            return JudgedLine("", "side-work", names_multiple=named.multiple)
         return JudgedLine("", "false", sign=1)
 
 

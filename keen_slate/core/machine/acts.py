@@ -1,4 +1,4 @@
-"""What kind of act a rule is: a checklist numbers acts, and each stands in one of four panels."""
+"""What kind of act a rule is: a checklist numbers acts, each stands in one of four panels, and earns method marks."""
 
 from dataclasses import dataclass
 from typing import Literal
@@ -22,32 +22,51 @@ Act = Literal[
     "blank",
 ]
 Panel = Literal["problem", "common-denominator", "equivalents", "solve"]
+Method = Literal[
+    "operation",
+    "aligned",
+    "common",
+    "renamed",
+    "one-kind",
+    "regrouped",
+    "wholes",
+    "parts",
+    "worked",
+    "carried",
+    "point",
+    "simplified",
+    "written",
+    "judged",
+]
+"""What a method mark is given for."""
 
 
 @dataclass(frozen=True, slots=True)
 class ActFacts:
-    """What an act is called in a checklist, the teacher's words in braces, and its panel."""
+    """What an act is called in a checklist, the teacher's words in braces, its panel, and the method marks that its
+    steps earn unless their rule says otherwise."""
 
     name: str
     panel: Panel
+    earns: tuple[Method, ...] = ()
 
 
 ACTS: dict[Act, ActFacts] = {
     "read": ActFacts("Read the problem", "problem"),
     "order": ActFacts("Put it in order", "problem"),
     "bottoms": ActFacts("Which {bottom}s change?", "common-denominator"),
-    "rename": ActFacts("Rename to one size", "equivalents"),
-    "one-kind": ActFacts("Write it in one kind", "solve"),
+    "rename": ActFacts("Rename to one size", "equivalents", ("common", "renamed")),
+    "one-kind": ActFacts("Write it in one kind", "solve", ("one-kind",)),
     "enough": ActFacts("Is the part enough?", "solve"),
-    "regroup": ActFacts("{regroup}", "solve"),
-    "wholes": ActFacts("The wholes", "solve"),
-    "parts": ActFacts("The parts", "solve"),
-    "both": ActFacts("The parts and the wholes", "solve"),
-    "work": ActFacts("Work it", "solve"),
-    "carry": ActFacts("Take wholes out", "solve"),
-    "simplify": ActFacts("{simplest_form}", "solve"),
-    "write": ActFacts("Write it as asked", "solve"),
-    "judge": ActFacts("Decide", "solve"),
+    "regroup": ActFacts("{regroup}", "solve", ("regrouped",)),
+    "wholes": ActFacts("The wholes", "solve", ("wholes",)),
+    "parts": ActFacts("The parts", "solve", ("parts",)),
+    "both": ActFacts("The parts and the wholes", "solve", ("parts", "wholes")),
+    "work": ActFacts("Work it", "solve", ("worked",)),
+    "carry": ActFacts("Take wholes out", "solve", ("carried",)),
+    "simplify": ActFacts("{simplest_form}", "solve", ("simplified",)),
+    "write": ActFacts("Write it as asked", "solve", ("written",)),
+    "judge": ActFacts("Decide", "solve", ("judged",)),
     "blank": ActFacts("Find the blank", "solve"),
 }
 """The acts in the order in which they usually come."""

@@ -12,7 +12,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Literal, NamedTuple, TypeVar
 
-from keen_slate.core.machine.acts import Act
+from keen_slate.core.machine.acts import ACTS, Act, Method
 from keen_slate.core.machine.goals import ON_PAPER, GoalId
 from keen_slate.core.machine.mistakes import Mistake
 from keen_slate.core.machine.school import School
@@ -115,7 +115,8 @@ class Rule:
     there is nothing to stop for. One that only ``asks`` repeats the line before it. ``basic_fact``: it takes a fact in
     which a slip can happen. ``facts`` are the multiplication facts that it takes, from what stood there and what it
     wrote, besides those of the renamings beside its line. ``owns`` gives the calculation on paper that stands beside
-    it, where it needs one: mal-rules can strike in there too.
+    it, where it needs one: mal-rules can strike in there too. ``earns`` are the method marks that a step of it earns,
+    from what stood there and what it wrote, where they are not those of its act.
     """
 
     id: str
@@ -128,6 +129,12 @@ class Rule:
     basic_fact: bool = False
     facts: Callable[[Expr, Expr], tuple[tuple[int, int], ...]] | None = None
     owns: Callable[[Expr], Owned | None] | None = None
+    earns: Callable[[Expr, Expr], tuple[Method, ...]] | None = None
+
+
+def earning(*methods: Method) -> Callable[[Expr, Expr], tuple[Method, ...]]:
+    """The same method marks for every step of a rule."""
+    return lambda _before, _wrote: methods
 
 
 @dataclass(frozen=True, slots=True)
@@ -192,6 +199,15 @@ class Step:
     @property
     def at(self) -> Path:
         return self.goals[-1].at
+
+    @property
+    def earns(self) -> tuple[Method, ...]:
+        """The method marks that it earns where it is rightly done; none by mistake."""
+        if not isinstance(self.by, Rule):
+            return ()
+        if self.by.earns is not None:
+            return self.by.earns(at_path(self.before, self.at), self.wrote)
+        return ACTS[self.by.act].earns
 
     @property
     def changed(self) -> tuple[Path, ...]:

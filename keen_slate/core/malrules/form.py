@@ -14,6 +14,16 @@ OTHER_FORM_THAN_ASKED = Mistake(
     met=LIKE_MIXED,
     source=PRACTICE,
 )
+IMPROPER_LEFT = Mistake(
+    id="improper-left",
+    name="An {improper} fraction where a mixed number is required",
+    belief="the fraction is the answer, however many wholes are in it",
+    shows="The answer is more than one whole and stands as one fraction.",
+    question="How many wholes are in it?",
+    picture="discs",
+    met=LIKE_MIXED,
+    source=PRACTICE,
+)
 REMAINDER_LEFT = Mistake(
     id="remainder-left",
     name="A remainder left over",
@@ -66,4 +76,12 @@ MULTIPLIER_WITH_UNIT = Mistake(
     source=PRACTICE,
 )
 
-FAULTS = (OTHER_FORM_THAN_ASKED, REMAINDER_LEFT, LABEL_MISSING, OTHER_UNIT, WRONG_UNIT, MULTIPLIER_WITH_UNIT)
+FAULTS = (
+    OTHER_FORM_THAN_ASKED,
+    IMPROPER_LEFT,
+    REMAINDER_LEFT,
+    LABEL_MISSING,
+    OTHER_UNIT,
+    WRONG_UNIT,
+    MULTIPLIER_WITH_UNIT,
+)

@@ -50,6 +50,9 @@ MOST_LINES = 40
 MOST_EXPLAINED = 12
 """False lines among them for which causes are looked for: nobody talks a class through more."""
 
+MOST_MARKED = 60
+"""Items of a set that a class's answers are marked to: a long test has forty."""
+
 LARGEST_BLANK = 100
 """Tops, bottoms and wholes that are tried for a blank where nothing else bounds them."""
 

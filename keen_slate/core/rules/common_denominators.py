@@ -4,7 +4,7 @@ from functools import partial
 from math import lcm, prod
 from typing import Literal, Protocol
 
-from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.engine import Move, Rule, earning
 from keen_slate.core.machine.side_work import FactorPairs, Multiples, PrimeFactors, Renaming, SideWork
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole, whole_and_part
@@ -336,6 +336,7 @@ REDUCE_TERMS = Rule(
     reduce_terms,
     "rename",
     question="Can a fraction be written with smaller numbers first?",
+    earns=earning("renamed"),
 )
 PUT_TOGETHER = Rule("put-together", "put-together", put_together, "order")
 FIND_COMMON = Rule("find-common", "find-common", find_common, "bottoms", question="Which number stands in every row?")

@@ -1,6 +1,6 @@
 """Decimals added and subtracted in columns, from the right."""
 
-from keen_slate.core.machine.engine import Impasse, Move, Rule
+from keen_slate.core.machine.engine import Impasse, Move, Rule, earning
 from keen_slate.core.numbers.forms import DecimalNumeral, Whole
 from keen_slate.core.problem.paper import Columns
 from keen_slate.core.problem.tree import Expr, Sum, Term, children
@@ -88,6 +88,16 @@ def write_digit(expr: Expr) -> Move:
     return Move(_read_off(after) if _is_done(after) else after, said)
 
 
+def carries(before: Expr) -> bool:
+    """Whether a column of a sum comes to ten or more.
+
+    >>> carries(Columns(((4, 8), (3, 7)), False, 1, 1)), carries(Columns(((4, 1), (3, 7)), False, 1, 1))
+    (True, False)
+    """
+    assert isinstance(before, Columns)
+    return not before.minus and sum(row[before.at] for row in before.rows) + before.carry > 9
+
+
 def _stands(columns: Columns, row: tuple[int, ...]) -> bool:
     """Whether a digit is written in this column: none is before a number's first, but always one before the point."""
     return any(row[: columns.at + 1]) or columns.at >= len(row) - 1 - columns.places
@@ -112,9 +122,14 @@ def _place(columns: Columns, column: int) -> int:
 
 
 EQUAL_LENGTH = Rule(
-    "equal-length", "equal-length", equal_length, "one-kind", question="How many places does each need?"
+    "equal-length",
+    "equal-length",
+    equal_length,
+    "one-kind",
+    question="How many places does each need?",
+    earns=earning("aligned"),
 )
-SET_IN_COLUMNS = Rule("set-in-columns", "set-in-columns", set_in_columns, "work")
+SET_IN_COLUMNS = Rule("set-in-columns", "set-in-columns", set_in_columns, "work", earns=earning())
 REGROUP_COLUMN = Rule(
     "regroup-column",
     "regroup-column",
@@ -122,7 +137,14 @@ REGROUP_COLUMN = Rule(
     "regroup",
     question="Is this digit enough? Where does a ten come from?",
 )
-WRITE_DIGIT = Rule("write-digit", "write-digit", write_digit, "work", basic_fact=True)
+WRITE_DIGIT = Rule(
+    "write-digit",
+    "write-digit",
+    write_digit,
+    "work",
+    basic_fact=True,
+    earns=lambda before, _wrote: ("carried",) if carries(before) else (),
+)
 
 RULES = (
     EQUAL_LENGTH,

@@ -5,7 +5,7 @@ from dataclasses import replace
 from fractions import Fraction
 from typing import Protocol
 
-from keen_slate.core.machine.engine import Move, Owned, Rule
+from keen_slate.core.machine.engine import Move, Owned, Rule, earning
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Whole
 from keen_slate.core.problem.tree import Comparison, Expr, Factor, Negative, Product, Sum, Term, decimal_for
@@ -193,6 +193,7 @@ MULTIPLY_DECIMALS = Rule(
     ("long-products", "rows"),
     basic_fact=True,
     owns=decimals_multiplied_on_paper,
+    earns=earning("worked", "point"),
 )
 MULTIPLY_DECIMALS_IN_A_BOX = Rule(
     "multiply-decimals-in-a-box",
@@ -202,6 +203,7 @@ MULTIPLY_DECIMALS_IN_A_BOX = Rule(
     ("long-products", "area"),
     basic_fact=True,
     owns=decimals_multiplied_in_a_box,
+    earns=earning("worked", "point"),
 )
 MULTIPLY_DECIMALS_IN_PARTS = Rule(
     "multiply-decimals-in-parts",
@@ -210,8 +212,9 @@ MULTIPLY_DECIMALS_IN_PARTS = Rule(
     "work",
     ("long-products", "parts"),
     basic_fact=True,
+    earns=earning("worked", "point"),
 )
-SHIFT_POINTS = Rule("shift-points", "shift-points", shift_points, "one-kind")
+SHIFT_POINTS = Rule("shift-points", "shift-points", shift_points, "one-kind", earns=earning("point"))
 DIVIDE_DECIMALS = Rule(
     "divide-decimals", "divide-by-whole", divide_decimals, "work", basic_fact=True, owns=decimals_divided_on_paper
 )

@@ -2,7 +2,7 @@
 
 from dataclasses import replace
 
-from keen_slate.core.machine.engine import Move, Rule
+from keen_slate.core.machine.engine import Move, Rule, earning
 from keen_slate.core.notation.amounts import BARE
 from keen_slate.core.notation.units import MONEY
 from keen_slate.core.numbers.forms import Whole, WithRemainder
@@ -180,7 +180,8 @@ RULES = (
         choose_calculation,
         "read",
         question="What is known, what is asked, and which of the known is the whole?",
+        earns=earning("operation"),
     ),
     Rule("read-remainder", "read-remainder", read_remainder, "write", question="What does the story need: all of it?"),
-    Rule("put-by", "put-by", put_by, "write"),
+    Rule("put-by", "put-by", put_by, "write", earns=earning()),
 )

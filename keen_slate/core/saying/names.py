@@ -33,6 +33,7 @@ ACRONYM_LETTERS = {
 
 POLICY_NAMES = {
     "simplest-form": ("simplest form required", "4 2/6 loses the mark for the answer; 4 1/3 has it."),
+    "mixed-number": ("a mixed number required", "13/3 loses the mark for the answer, 4 2/6 as well; 4 1/3 has it."),
     "any-equivalent": (
         "any equivalent form",
         "4 2/6 is right. A mixed number with an improper part, or a whole left as a fraction, is not.",

@@ -1,0 +1,81 @@
+"""A set that a class has answered: its items made ready once, identical answers judged once."""
+
+from collections import Counter
+from dataclasses import dataclass, field
+
+from keen_slate.core.diagnosis.answers import Prepared, prepare
+from keen_slate.core.machine.acts import Method
+from keen_slate.core.machine.school import School
+from keen_slate.core.marking.awarding import Marked, marked
+from keen_slate.core.marking.class_picture import Cell, ClassPicture, Reach, cell_of, class_picture, reach_of
+from keen_slate.core.marking.schemes import USUAL_POLICY, MarkingPolicy, Scheme, proposed
+from keen_slate.core.reading.reading import Problem
+from keen_slate.core.working.work import DEFAULT_SCHOOL
+
+ABSENT = Cell("absent")
+
+
+@dataclass(frozen=True, slots=True)
+class Item:
+    """An item that can be marked: all its known wrong answers, its scheme, and what it can show."""
+
+    prepared: Prepared
+    scheme: Scheme
+    reach: Reach
+
+    @property
+    def problem(self) -> Problem:
+        return self.prepared.problem
+
+
+def items_of(
+    problems: tuple[Problem, ...], school: School = DEFAULT_SCHOOL, schemes: tuple[Scheme | None, ...] = ()
+) -> tuple[Item, ...]:
+    """The problems of a set made ready; where no scheme is given the proposed one is taken."""
+    given = (*schemes, *([None] * (len(problems) - len(schemes))))
+    found = []
+    for place, problem in enumerate(problems):
+        others = tuple(p for p in problems if p.expr != problem.expr)
+        prepared = prepare(problem, school, others)
+        found.append(Item(prepared, given[place] or proposed(problem, school), reach_of(prepared, school)))
+    return tuple(found)
+
+
+@dataclass
+class Judging:
+    """Judges the answers of a class to a set by one policy."""
+
+    items: tuple[Item, ...]
+    policy: MarkingPolicy = USUAL_POLICY
+    school: School = DEFAULT_SCHOOL
+    decimal_comma: bool = False
+    known: dict[tuple[int, str, tuple[str, ...]], Marked] = field(default_factory=dict)
+
+    def marked(self, place: int, answer: str, lines: tuple[str, ...] = ()) -> Marked:
+        """The item at a place (from 0) as a pupil wrote it. Raises UnreadableProblem for too many lines."""
+        key = place, " ".join(answer.split()), lines
+        if key not in self.known:
+            item = self.items[place]
+            self.known[key] = marked(
+                item.prepared, answer, lines, scheme=item.scheme, policy=self.policy, school=self.school,
+                decimal_comma=self.decimal_comma,
+            )  # fmt: skip
+        return self.known[key]
+
+    def cell(self, place: int, answer: str, lines: tuple[str, ...] = ()) -> Cell:
+        return cell_of(self.marked(place, answer, lines))
+
+    def picture(self, cells: tuple[tuple[Cell | None, ...], ...]) -> ClassPicture:
+        return class_picture(cells, tuple(item.reach for item in self.items))
+
+
+def totals_by_method(found: tuple[tuple[Marked | None, ...], ...]) -> dict[Method, tuple[int, int]]:
+    """What a class earned for each method, of what could be earned."""
+    earned: Counter[Method] = Counter()
+    of: Counter[Method] = Counter()
+    for row in found:
+        for one in row:
+            for awarded in one.methods if one is not None else ():
+                earned[awarded.mark.method] += awarded.points
+                of[awarded.mark.method] += awarded.mark.points
+    return {method: (earned[method], of[method]) for method in of}
