@@ -16,7 +16,7 @@ from keen_slate.core.marking.simulated import MOST_CLASSES, Pupil, Rehearsed, Tr
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem import bounds
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
-from keen_slate.core.saying.marking import how_given
+from keen_slate.core.saying import marking
 from keen_slate.core.saying.say import say
 from keen_slate.core.saying.words import in_words
 
@@ -107,7 +107,7 @@ class Marking:
                     "nth": a.mark.nth,
                     "points": a.points,
                     "of": a.mark.points,
-                    "why": how_given(manner, a.how, a.line, a.line > len(one.lines)),
+                    "why": marking.how_given(manner, a.how, a.line, a.line > len(one.lines)),
                 }
                 for a in one.methods
             ],

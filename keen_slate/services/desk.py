@@ -13,6 +13,8 @@ from keen_slate.services.formats import Formats
 from keen_slate.services.ladders import Ladders
 from keen_slate.services.lessons import Lessons
 from keen_slate.services.line_up import LineUp
+from keen_slate.services.mark.classes import Classes
+from keen_slate.services.mark.rounds import Rounds
 from keen_slate.services.printing import Printing
 from keen_slate.services.settings import Settings
 from keen_slate.services.story_shelf import StoryShelf
@@ -33,6 +35,8 @@ class Desk:
     def __init__(self, database: Database, teacher: UUID) -> None:
         theirs = Belongings(database, teacher)
         self.line_up = LineUp(theirs)
+        self.classes = Classes(theirs)
+        self.rounds = Rounds(theirs)
         self.ladders = Ladders(theirs)
         self.lessons = Lessons(theirs)
         self.printing = Printing(theirs)

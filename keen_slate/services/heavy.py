@@ -13,6 +13,7 @@ from keen_slate.services.shapes.archive import PutBackRequest
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.files import ImportRequest
 from keen_slate.services.shapes.line_up import BesideRequest, BuildRequest, SwapRequest
+from keen_slate.services.shapes.marking import CellAsked, NewRound, TypedCells
 from keen_slate.services.shapes.stories import NumbersRequest
 from keen_slate.services.shapes.work import AnswerRequest, LinesRequest, WorkRequest, WrongRequest
 from keen_slate.services.telling import Told, told_of
@@ -24,6 +25,9 @@ and another. Measured by ``python -m bench.light``."""
 
 LIGHT_EXAMPLES = 8
 """Examples of a set up to which a lesson or a glance is made at once."""
+
+LIGHT_ITEMS = 2
+"""Items of a round that are made ready at once, each light by itself."""
 
 LIGHT_FILE = 4000
 """Characters of a file that is read at once: a lesson or two."""
@@ -40,16 +44,22 @@ class Nothing(Shape):
 
 @dataclass(frozen=True)
 class Act:
-    """What can be an errand. ``light`` says of a request whether it is done at once."""
+    """What can be an errand. ``light`` says of a request whether it is done at once; what ``makes`` something is
+    answered as made."""
 
     request: type[Shape]
     does: Callable[[Desk, Any, dict[str, UUID]], Shape]
     light: Callable[[Desk, Any, dict[str, UUID]], bool]
+    makes: bool = False
 
 
 def _light_text(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
-    # Of a story the amounts count, not its words.
-    text = " ".join(_AMOUNTS.findall(asked.text)) if is_story_form(asked.text) else asked.text
+    return _is_light(asked.text)
+
+
+def _is_light(text: str) -> bool:
+    if is_story_form(text):  # of a story the amounts count, not its words
+        text = " ".join(_AMOUNTS.findall(text))
     return len(re.findall(r"[\d.,]+", text)) <= LIGHT_NUMBERS and not HARD.search(text)
 
 
@@ -62,6 +72,19 @@ def _few_examples(desk: Desk, _: Any, ids: dict[str, UUID]) -> bool:
 
 def _no_search(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
     return bool(asked.what != "contrast")
+
+
+def _one_version(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
+    return not asked.versions
+
+
+def _few_items(desk: Desk, asked: Any, ids: dict[str, UUID]) -> bool:
+    wanted = desk.rounds.wanted(ids["round_id"], asked)
+    return len(wanted) <= LIGHT_ITEMS and all(map(_is_light, wanted))
+
+
+def _light_item(desk: Desk, asked: Any, ids: dict[str, UUID]) -> bool:
+    return _is_light(desk.rounds.problem_of(ids["round_id"], asked.pupil, asked.item))
 
 
 def _never(_: Desk, __: Any, ___: dict[str, UUID]) -> bool:
@@ -99,6 +122,12 @@ ACTS: dict[str, Act] = {
             ids["set_id"], asked.revision, ids["example_id"], asked.what, asked.mistake, asked.seed
         ),
         _no_search,
+        makes=True,
+    ),
+    "begin-round": Act(NewRound, lambda desk, asked, _: desk.rounds.begin(asked), _one_version, makes=True),
+    "judge-cells": Act(TypedCells, lambda desk, asked, ids: desk.rounds.judge(ids["round_id"], asked), _few_items),
+    "cell": Act(
+        CellAsked, lambda desk, asked, ids: desk.rounds.detail(ids["round_id"], asked.pupil, asked.item), _light_item
     ),
     "lesson": Act(Nothing, lambda desk, _, ids: desk.lessons.lesson(ids["set_id"]), _few_examples),
     "glance": Act(Nothing, lambda desk, _, ids: desk.ladders.glance(ids["set_id"]), _few_examples),
@@ -115,7 +144,7 @@ def do(desk: Desk, errand_id: UUID) -> None:
     try:
         ids = {k: UUID(v) for k, v in asked["ids"].items()}
         status, body = 200, act.does(desk, act.request.model_validate(asked["body"]), ids).model_dump(mode="json")
-        if name == "beside":
+        if act.makes:
             status = 201
     except Exception as fault:
         told = told_of(fault, name)

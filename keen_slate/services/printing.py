@@ -13,7 +13,6 @@ from uuid import UUID
 import typst
 
 from keen_slate.core.diagnosis.second_look import look_twice
-from keen_slate.core.laddering.changing import twin
 from keen_slate.core.laddering.fading import Fading, State, faded
 from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.machine.school import school_from
@@ -47,6 +46,7 @@ from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 from keen_slate.services.shapes.work import Edits
+from keen_slate.services.versions import version_b
 from keen_slate.services.work.asked import Asked, chosen_words, task_of
 from keen_slate.services.work.boards import in_columns, lines_of_steps
 from keen_slate.services.work.pictures import shown_picture, standing
@@ -169,16 +169,10 @@ def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]
         yield "", items
         return
     yield ", A", items
-    taken = [read_and_worked(i.problem)[0] for i in items]
-    other: list[Item] = []
-    for index, item in enumerate(items):
-        asked = Asked.read(item.problem, item.school, {}, kept=True)
-        made = twin(asked.problem, f"B/{index}", None, asked.school, taken)
-        if made is None:
-            other.append(item)
-            continue
-        taken.append(made)
-        other.append(Item(problem=made.text(), school=item.school, task=item.task, edits=Edits(), liked=item.liked))
+    other = [
+        Item(problem=text, school=i.school, task=i.task, edits=Edits(), liked=i.liked) if text else i
+        for i, text in zip(items, version_b((i.problem, i.school) for i in items), strict=True)
+    ]
     yield ", B", other
 
 

@@ -1,6 +1,6 @@
 """The tables."""
 
-from datetime import datetime
+from datetime import date, datetime
 from fractions import Fraction
 from typing import Annotated, Any
 from uuid import UUID, uuid4
@@ -34,6 +34,7 @@ class Base(DeclarativeBase):
         dict[str, str]: JSONB,
         dict[str, Any]: JSONB,
         list[str]: JSONB,
+        list[dict[str, Any]]: JSONB,
     }
 
 
@@ -206,6 +207,110 @@ class KeptAim(Owned, Base):
     id: Mapped[Key]
     name: Mapped[str]
     wishes: Mapped[dict[str, Any]]
+    created_at: Mapped[Moment]
+
+
+class SchoolClass(Owned, Base):
+    """A class, by a name that the teacher gives it. ``revision`` grows with every change to it or its pupils."""
+
+    __tablename__ = "school_class"
+    __table_args__ = (
+        CheckConstraint("length(name) BETWEEN 1 AND 60", name="school_class_name_length"),
+        Index("school_class_by_owner", "owner_id"),
+    )
+
+    id: Mapped[Key]
+    name: Mapped[str]
+    year: Mapped[str] = mapped_column(server_default="")
+    invented: Mapped[bool] = mapped_column(server_default="false")
+    revision: Mapped[int] = mapped_column(default=1)
+    created_at: Mapped[Moment]
+    deleted_at: Mapped[MaybeMoment]
+    pupils: Mapped[list["Pupil"]] = relationship(
+        back_populates="school_class",
+        primaryjoin="and_(Pupil.class_id == SchoolClass.id, Pupil.deleted_at.is_(None))",
+        order_by="Pupil.position",
+        lazy="raise",
+    )
+
+
+class Pupil(Base):
+    """A pupil, by a code or nickname; there is no place for another name."""
+
+    __tablename__ = "pupil"
+    __table_args__ = (
+        CheckConstraint("length(code) BETWEEN 1 AND 24", name="pupil_code_length"),
+        Index("pupil_by_class", "class_id", "position"),
+    )
+
+    id: Mapped[Key]
+    class_id: Mapped[UUID] = mapped_column(ForeignKey("school_class.id", ondelete="CASCADE"))
+    code: Mapped[str]
+    part: Mapped[str] = mapped_column(server_default="")
+    position: Mapped[int]
+    deleted_at: Mapped[MaybeMoment]
+    school_class: Mapped[SchoolClass] = relationship(back_populates="pupils", lazy="raise", foreign_keys=[class_id])
+
+
+class MarkingRound(Owned, Base):
+    """What a class handed in: the items as they were then, how they are marked, and each pupil's paper (its version,
+    or absent). ``revision`` grows with what concerns the whole round; answers are typed one by one. ``letters`` are the
+    mistakes in the order in which they came up: the first is A."""
+
+    __tablename__ = "marking_round"
+    __table_args__ = (
+        CheckConstraint("length(name) BETWEEN 1 AND 120", name="marking_round_name_length"),
+        Index("marking_round_by_owner", "owner_id", "held_on"),
+        Index("marking_round_by_class", "class_id"),
+    )
+
+    id: Mapped[Key]
+    class_id: Mapped[UUID] = mapped_column(ForeignKey("school_class.id", ondelete="CASCADE"))
+    set_id: Mapped[UUID | None] = mapped_column(ForeignKey("example_set.id", ondelete="SET NULL"))
+    name: Mapped[str]
+    held_on: Mapped[date]
+    revision: Mapped[int] = mapped_column(default=1)
+    items: Mapped[list[dict[str, Any]]]
+    policy: Mapped[dict[str, Any]]
+    papers: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
+    letters: Mapped[list[str]] = mapped_column(server_default="[]")
+    created_at: Mapped[Moment]
+    changed_at: Mapped[Moment]
+    deleted_at: Mapped[MaybeMoment]
+
+
+class GivenAnswer(Base):
+    """What a pupil wrote for an item (by place, from 0), the teacher's ruling on it, and what is known of it, found by
+    the way of judging that ``found_by`` names."""
+
+    __tablename__ = "given_answer"
+
+    round_id: Mapped[UUID] = mapped_column(ForeignKey("marking_round.id", ondelete="CASCADE"), primary_key=True)
+    pupil_id: Mapped[UUID] = mapped_column(ForeignKey("pupil.id", ondelete="CASCADE"), primary_key=True)
+    item: Mapped[int] = mapped_column(primary_key=True)
+    answer: Mapped[str]
+    lines: Mapped[list[str]] = mapped_column(server_default="[]")
+    ruling: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
+    found: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
+    found_by: Mapped[str] = mapped_column(server_default="")
+    changed_at: Mapped[Moment]
+
+
+class RecordEntry(Owned, Base):
+    """What was done on a day, with whom and with what; ``counts`` are numbers of pupils, ``about`` the teacher's
+    note or the name of what was done."""
+
+    __tablename__ = "record_entry"
+    __table_args__ = (Index("record_entry_by_day", "owner_id", "on_day"),)
+
+    id: Mapped[Key]
+    on_day: Mapped[date]
+    kind: Mapped[str]
+    about: Mapped[str] = mapped_column(server_default="")
+    set_id: Mapped[UUID | None] = mapped_column(ForeignKey("example_set.id", ondelete="SET NULL"))
+    class_id: Mapped[UUID | None] = mapped_column(ForeignKey("school_class.id", ondelete="CASCADE"))
+    round_id: Mapped[UUID | None] = mapped_column(ForeignKey("marking_round.id", ondelete="CASCADE"))
+    counts: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
     created_at: Mapped[Moment]
 
 

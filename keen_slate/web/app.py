@@ -13,6 +13,7 @@ from whitenoise import WhiteNoise
 
 from keen_slate.services.desk import House
 from keen_slate.web.archive_routes import archive_routes
+from keen_slate.web.class_routes import class_routes
 from keen_slate.web.door import Door
 from keen_slate.web.errand_routes import errand_routes
 from keen_slate.web.errors import register_errors
@@ -23,6 +24,7 @@ from keen_slate.web.metrics import measure
 from keen_slate.web.openapi import FAULT, mend
 from keen_slate.web.premises import Premises
 from keen_slate.web.print_routes import print_routes
+from keen_slate.web.round_routes import round_routes
 from keen_slate.web.settings_routes import settings_routes
 from keen_slate.web.show_routes import show_routes
 from keen_slate.web.sign_on import sign_on_routes
@@ -31,6 +33,7 @@ from keen_slate.web.work_routes import work_routes
 
 FRONT_END = Path(__file__).parents[2] / "frontend" / "dist"
 PLACES = ("work", "line-up", "show", "print")
+ROUND_PLACES = ("mark", "look-back")
 SECURITY_HEADERS = {
     "Content-Security-Policy": (
         "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; "
@@ -42,7 +45,7 @@ SECURITY_HEADERS = {
     "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
 }
-STORED_NOWHERE = ("/api/me", "/api/errands/", "/api/teachers", "/enter", "/sign-on")
+STORED_NOWHERE = ("/api/me", "/api/errands/", "/api/teachers", "/api/classes", "/api/rounds", "/enter", "/sign-on")
 """What no browser and no proxy keeps, besides all that is posted: who is signed in, and what pupils wrote."""
 
 
@@ -78,6 +81,7 @@ def create_app(house: House | str, premises: Premises | None = None, *, errands_
     for routes in (
         work_routes, line_up_routes, ladder_routes, show_routes, print_routes, format_routes, settings_routes,
         errand_routes, entry_routes, people_routes, archive_routes,
+        class_routes, round_routes,
     ):  # fmt: skip
         app.register_blueprint(routes())
     if premises.sign_on is not None:
@@ -134,6 +138,7 @@ def _serve_front_end(app: APIFlask) -> None:
         return response
 
     rules = [f"/{place}{of}" for place in PLACES for of in ("", "/<uuid:set_id>")]
+    rules += [f"/{place}{of}" for place in ROUND_PLACES for of in ("", "/<uuid:round_id>")]
     for index, rule in enumerate(["/", "/settings", "/sign-in", "/welcome", "/teachers", *rules]):
         app.add_url_rule(rule, f"page_{index}", app.doc(hide=True)(page))
 

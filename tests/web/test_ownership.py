@@ -21,7 +21,8 @@ PLAN = {"family": "mixed-subtracted", "can": ["like-denominators"], "new": ["reg
 BODIES: dict[str, Any] = {
     "name": "Taken", "text": "1/2 + 1/4", "order": [], "school": {}, "edits": {}, "plan": PLAN, "how": "another",
     "what": "turn", "task": {}, "shelved": True, "readers": [], "settings": {}, "format": "json", "content": "{}",
-    "kind": "discs",
+    "kind": "discs", "pupils": [], "held_on": "2026-11-26", "policy": {}, "cells": [], "item": 0, "ruling": {},
+    "scheme": {"methods": [], "answer": 1}, "pupil": str(uuid4()),
 }  # fmt: skip
 """A body for each field that a change may ask for."""
 
@@ -30,8 +31,11 @@ FIELDS = {
     "rearrangeSet": ("order",), "buildLadder": ("plan",), "swapExample": ("how",), "typeExample": ("text",),
     "putBeside": ("what",), "changeTask": ("task",), "shareSet": ("shelved", "readers"), "copySet": (),
     "likePicture": ("kind",), "restoreSet": (), "restoreExample": (), "beginPrint": (),
+    "changeClass": ("name", "pupils"), "changeRound": ("name", "held_on", "policy"), "typeCells": ("cells",),
+    "pasteCells": ("text",), "setPaper": ("pupil",), "ruleOnCell": ("pupil", "item", "ruling"),
+    "changeScheme": ("item", "scheme"),
 }  # fmt: skip
-WITHOUT_REVISION = {"shareSet", "copySet", "beginPrint"}
+WITHOUT_REVISION = {"shareSet", "copySet", "beginPrint", "typeCells", "pasteCells", "setPaper", "ruleOnCell"}
 
 
 def come_in(house: House, link: str, name: str) -> FlaskClient:
@@ -71,7 +75,12 @@ class Ownership(unittest.TestCase):
         errand = self.house.desk(self.house.entry.who(self.token(self.linden)).id).errands.put(
             "glance", Nothing(), {"set_id": UUID(made["id"])}
         )
+        of_class = self.linden.post("/api/classes", json={"name": "5 Birch", "pupils": [{"code": "Aspen"}]}).get_json()
+        begun = {"class_id": of_class["id"], "set_id": made["id"], "held_on": "2026-11-26"}
+        round_ = self.linden.post("/api/rounds", json=begun).get_json()
+        self.assertEqual(self.rowan.post("/api/rounds", json=begun).status_code, 404)
         ids = {
+            "class_id": of_class["id"], "round_id": round_["id"], "pupil_id": of_class["pupils"][0]["id"], "item": 0,
             "set_id": made["id"], "example_id": made["examples"][0]["id"], "job_id": job["id"], "aim_id": aim["id"],
             "errand_id": str(errand), "format": "json",
         }  # fmt: skip
@@ -97,7 +106,9 @@ class Ownership(unittest.TestCase):
                 self.assertEqual(answer.status_code, 404, f"{method} {path}: {answer.get_data(as_text=True)[:200]}")
                 self.assertNotIn("Raised", answer.get_data(as_text=True))
                 walked += 1
-        self.assertGreaterEqual(walked, 24)
+        self.assertGreaterEqual(walked, 38)
+        self.assertEqual(self.linden.get(f"/api/rounds/{round_['id']}").get_json(), round_)
+        self.assertIn(of_class, self.linden.get("/api/classes").get_json()["classes"])
         self.assertEqual(self.linden.get(f"/api/sets/{made['id']}").get_json(), before)
         self.assertEqual(self.linden.get(f"/api/print/{job['id']}").get_json()["state"], "waiting")
         self.assertIn("Regroup", [a["name"] for a in self.linden.get("/api/aims").get_json()["aims"]])
@@ -110,10 +121,11 @@ class Ownership(unittest.TestCase):
     def test_lists_hold_only_what_is_theirs(self) -> None:
         self.set_of(self.linden, "Linden's own")
         self.linden.post("/api/aims", json={"name": "Linden's aim", "plan": PLAN})
+        self.linden.post("/api/classes", json={"name": "Linden's class"})
         self.linden.put(
             "/api/settings", json=self.linden.get("/api/settings").get_json() | {"settings": {"acronym": "GEMS"}}
         )
-        for path in ("/api/sets", "/api/sets/bin", "/api/aims", "/api/settings"):
+        for path in ("/api/sets", "/api/sets/bin", "/api/aims", "/api/settings", "/api/classes", "/api/rounds"):
             told = self.rowan.get(path).get_data(as_text=True)
             self.assertNotIn("Linden", told, path)
             self.assertNotIn('"GEMS"', told, path)

@@ -116,16 +116,23 @@ def better_numbers(problem: Problem, school: School = DEFAULT_SCHOOL, most: int 
     return tuple(found[:most])
 
 
-def separating(problem: Problem, one: str, other: str, school: School = DEFAULT_SCHOOL) -> Problem | None:
-    """A nearby item with the same demands on which two mistakes give different answers; None where none is near."""
+def separating(
+    problem: Problem, one: str, other: str, school: School = DEFAULT_SCHOOL, *, others_too: bool = False
+) -> Problem | None:
+    """A nearby item with the same demands on which two mistakes give different answers, or with ``others_too`` one with
+    other demands where there is no such; None where none is near."""
     wanted = demands_of(problem)
+    second_best = None
     for near in neighbours(problem):
-        if demands_of(near) != wanted:
+        alike = demands_of(near) == wanted
+        if not alike and (second_best is not None or not others_too):
             continue
         answers = {w.mistake: _key(w.answer) for w in look_twice(near, school).likely_wrong}
         if one in answers and other in answers and answers[one] != answers[other]:
-            return near
-    return None
+            if alike:
+                return near
+            second_best = near
+    return second_best
 
 
 def neighbours(problem: Problem) -> Iterator[Problem]:

@@ -28,17 +28,17 @@ class Item:
         return self.prepared.problem
 
 
-def items_of(
-    problems: tuple[Problem, ...], school: School = DEFAULT_SCHOOL, schemes: tuple[Scheme | None, ...] = ()
-) -> tuple[Item, ...]:
-    """The problems of a set made ready; where no scheme is given the proposed one is taken."""
-    given = (*schemes, *([None] * (len(problems) - len(schemes))))
-    found = []
-    for place, problem in enumerate(problems):
-        others = tuple(p for p in problems if p.expr != problem.expr)
-        prepared = prepare(problem, school, others)
-        found.append(Item(prepared, given[place] or proposed(problem, school), reach_of(prepared, school)))
-    return tuple(found)
+def item_of(
+    problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Problem, ...] = (), scheme: Scheme | None = None
+) -> Item:
+    """An item made ready, beside the others of its set; without a scheme the proposed one is taken."""
+    prepared = prepare(problem, school, tuple(p for p in others if p.expr != problem.expr))
+    return Item(prepared, scheme or proposed(problem, school), reach_of(prepared, school))
+
+
+def items_of(problems: tuple[Problem, ...], school: School = DEFAULT_SCHOOL) -> tuple[Item, ...]:
+    """The problems of a set made ready, with the schemes that are proposed for them."""
+    return tuple(item_of(problem, school, problems) for problem in problems)
 
 
 @dataclass

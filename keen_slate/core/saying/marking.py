@@ -70,3 +70,18 @@ def _pupils(of: int) -> str:
 def _lower(name: str) -> str:
     """A name inside a sentence."""
     return name[:1].lower() + name[1:] if name[1:2].islower() or name[1:2] == " " else name
+
+
+def answer_mark(_: Manner, outcome: str) -> str:
+    """Why the answer has its mark, or has it not."""
+    return {
+        "right": "right, in a form that is taken",
+        "wrong form": "right in value, its form is not taken",
+        "wrong": "wrong",
+        "unreadable": "cannot be read as an answer",
+        "blank": "nothing stands in its place",
+    }[outcome]
+
+
+def nothing_in_place(_: Manner, lines: bool) -> str:
+    return "Lines of working, and nothing in the answer’s place." if lines else "Left blank."

@@ -4,9 +4,9 @@ from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field, StringConstraints
 
+from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.machine.acts import Act
 from keen_slate.services.shapes.base import Acronym, Choices, RevisionNumber, Shape, WordChoices, one_line
-from keen_slate.services.shapes.work import Policy
 
 Organiser = Literal["fitting", "lines", "columns", "panels", "checklist"]
 """``fitting``: columns for what is stacked, lines for the rest."""
@@ -19,13 +19,17 @@ StepName = Annotated[
 
 class DeskSettings(Shape):
     """What a teacher sets once: words, acronym, usual school, how answers are judged, how workings are laid out, and
-    the steps of the checklist by their own names."""
+    the steps of the checklist by their own names. ``place_only``: only what stands in the answer's place counts;
+    ``marking_note`` is what the school's marking policy says; answers of pupils are kept for ``keep_days``."""
 
     words: WordChoices = {}
     acronym: Acronym = "none"
     school: Choices = {}
     policy: Policy = "simplest-form"
     label_required: bool = False
+    place_only: bool = True
+    marking_note: Annotated[str, StringConstraints(max_length=400)] = ""
+    keep_days: Annotated[int, Field(ge=7, le=2000)] = 400
     organiser: Organiser = "fitting"
     steps: Annotated[dict[Act, StepName], Field(max_length=40)] = {}
 

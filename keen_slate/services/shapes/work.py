@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, StringConstraints
 
+from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.machine.acts import Panel
 from keen_slate.core.working.boards.grid import Hand, Kind, Slot
 from keen_slate.core.working.work import Sign
@@ -436,7 +437,7 @@ class AnswerRequest(WorkRequest):
 
     answer: Typed
     beside: Annotated[list[Typed], Field(max_length=200)] = []
-    policy: Literal["simplest-form", "any-equivalent", "as-asked"] = "simplest-form"
+    policy: Policy = "simplest-form"
     label_required: bool = False
 
 
@@ -479,6 +480,3 @@ class Edits(Shape):
 class EditsChange(Shape):
     revision: RevisionNumber
     edits: Edits
-
-
-Policy = Literal["simplest-form", "any-equivalent", "as-asked"]

@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 from contextlib import suppress
 
-from keen_slate.core.diagnosis.answers import diagnose, prepare
-from keen_slate.core.diagnosis.lines import judge_lines
+from keen_slate.core.diagnosis.answers import Diagnosis, diagnose, prepare
+from keen_slate.core.diagnosis.lines import JudgedLine, judge_lines
 from keen_slate.core.machine.acts import ACTS
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.rules.listing import RULES
@@ -20,7 +20,7 @@ from keen_slate.services.shapes.work import (
     ShownCause,
 )
 from keen_slate.services.work.asked import Asked, notation
-from keen_slate.services.work.looked_at import _named
+from keen_slate.services.work.looked_at import named_mistake
 
 MOST_CAUSES = 8
 """Causes that are shown; what comes after is less likely than all of them."""
@@ -40,22 +40,26 @@ def diagnose_answer(request: AnswerRequest) -> Diagnosed:
     return Diagnosed(
         verdict=found.verdict,
         said=said,
-        causes=[
-            ShownCause(
-                mistakes=[_named(m, asked, found.answer if found.verdict == "wrong" else None) for m in c.mistakes],
-                slips=c.slips,
-                slip=asked.say(Say.of(verdicts.slip, kind=c.slip, alone=not c.mistakes, worked=c.worked))
-                if c.slip
-                else "",
-                # A number with a wrong unit stands without the right one.
-                answer=notation(c.answer, asked.words.labelled(""))
-                if c.mistakes == ("wrong-unit",)
-                else asked.notation(c.answer),
-            )
-            for c in found.causes[:MOST_CAUSES]
-        ],
-        faults=[_named(f, asked) for f in found.faults],
+        causes=shown_causes(found, asked),
+        faults=[named_mistake(f, asked) for f in found.faults],
     )
+
+
+def shown_causes(found: Diagnosis, asked: Asked) -> list[ShownCause]:
+    """The causes of an answer, with what they mean on its numbers."""
+    answer = found.answer if found.verdict == "wrong" else None
+    return [
+        ShownCause(
+            mistakes=[named_mistake(m, asked, answer) for m in c.mistakes],
+            slips=c.slips,
+            slip=asked.say(Say.of(verdicts.slip, kind=c.slip, alone=not c.mistakes, worked=c.worked)) if c.slip else "",
+            # A number with a wrong unit stands without the right one.
+            answer=notation(c.answer, asked.words.labelled(""))
+            if c.mistakes == ("wrong-unit",)
+            else asked.notation(c.answer),
+        )
+        for c in found.causes[:MOST_CAUSES]
+    ]
 
 
 def _beside(request: AnswerRequest, asked: Asked) -> Iterator[Problem]:
@@ -77,22 +81,19 @@ def judge(request: LinesRequest) -> Judged:
             JudgedLineShown(
                 text=j.text,
                 verdict=j.verdict,
-                said=asked.say(j.said)
-                if j.said
-                else asked.say(
-                    Say.of(
-                        verdicts.line_verdict,
-                        verdict=j.verdict,
-                        due=in_words(_due_name(j.due), asked.words),
-                        run_on=j.run_on,
-                        apart=j.apart,
-                    )
-                ),
-                causes=[_named(m, asked) for m in j.causes],
+                said=said_of_line(j, asked),
+                causes=[named_mistake(m, asked) for m in j.causes],
             )
             for j in judged
         ]
     )
+
+
+def said_of_line(line: JudgedLine, asked: Asked) -> str:
+    """The judgement of a line as a sentence."""
+    due = in_words(_due_name(line.due), asked.words)
+    told = Say.of(verdicts.line_verdict, verdict=line.verdict, due=due, run_on=line.run_on, apart=line.apart)
+    return asked.say(line.said or told)
 
 
 def _due_name(goal: str) -> str:

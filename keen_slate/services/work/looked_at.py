@@ -97,7 +97,7 @@ def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[s
     )  # fmt: skip
 
 
-def _named(mistake: str, asked: Asked, answer: Expr | None = None) -> NamedMistake:
+def named_mistake(mistake: str, asked: Asked, answer: Expr | None = None) -> NamedMistake:
     """A mistake by its name; with the ``answer`` that it led to the question is about that one."""
     words = MISTAKES[mistake]
     question = asked.named(words.question) if answer is None else asked.unsettled(words, answer)

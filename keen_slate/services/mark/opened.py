@@ -1,0 +1,555 @@
+"""A round of marking that is open: its items made ready, its answers judged, what is known of each."""
+
+import json
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
+from functools import cached_property, lru_cache
+from hashlib import sha256
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy.orm import Session
+
+from keen_slate.core.diagnosis.glass import separating
+from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.malrules.listing import BY_ID, MISTAKES
+from keen_slate.core.marking.awarding import Marked
+from keen_slate.core.marking.class_picture import Cell, Hypotheses, Reach, class_picture, hypotheses
+from keen_slate.core.marking.judging import Item, Judging, item_of
+from keen_slate.core.marking.methods import METHODS
+from keen_slate.core.marking.schemes import MarkingPolicy, MethodMark, Scheme, methods_of, proposed
+from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.saying import marking, verdicts
+from keen_slate.core.saying.names import POLICY_NAMES
+from keen_slate.core.saying.say import Say, say
+from keen_slate.core.saying.words import in_words
+from keen_slate.core.schools.listing import FACETS
+from keen_slate.faults import NotPossible
+from keen_slate.services.line_up import read_and_worked
+from keen_slate.services.mark.pasting import read_cells
+from keen_slate.services.shapes.marking import (
+    CellDetail,
+    GivenMark,
+    JudgedCells,
+    JudgedLineOfCell,
+    Letter,
+    MarkingRound,
+    MethodShape,
+    NamedMethod,
+    Paste,
+    PolicyShape,
+    RoundCell,
+    RoundItem,
+    RoundPupil,
+    Ruling,
+    RulingRequest,
+    SchemeChange,
+    SchemeShape,
+    TypedCell,
+)
+from keen_slate.services.shapes.settings import DeskSettings
+from keen_slate.services.work.answered import said_of_line, shown_causes
+from keen_slate.services.work.asked import Asked, asked_in_words, chosen_words, notation
+from keen_slate.services.work.looked_at import named_mistake
+from keen_slate.services.work.stories import blocks_of
+from keen_slate.store import classes, record, rounds, settings
+from keen_slate.store.models import GivenAnswer, SchoolClass
+from keen_slate.store.models import MarkingRound as RoundRow
+
+JUDGES = 1
+"""Grows whenever answers are judged otherwise than before: what is kept of them is then found again."""
+
+MOST_PREPARED = 400
+"""Items that a process keeps ready: a few dozen lessons. Losing them costs only time."""
+
+NO_RULING = Ruling()
+VERSIONS = ("A", "B")
+
+
+def last_day(held: date, keep: int) -> date:
+    """When answers are deleted that were given on a day and are kept so many days."""
+    return held + timedelta(days=keep + 1)
+
+
+def settings_of(session: Session) -> DeskSettings:
+    _, content = settings.read(session)
+    return DeskSettings.model_validate(content)
+
+
+@lru_cache(maxsize=MOST_PREPARED)
+def _ready(problem: str, school: School, others: tuple[str, ...]) -> Item:
+    """An item as it is judged, beside the others of its round."""
+    beside = tuple(read_and_worked(text)[0] for text in others)
+    return item_of(read_and_worked(problem)[0], school, beside)
+
+
+@dataclass
+class Version:
+    """An item in one version, as it stands in a round."""
+
+    problem: str
+    school: School
+    others: tuple[str, ...]
+    scheme: Scheme | None
+
+    @cached_property
+    def item(self) -> Item:
+        ready = _ready(self.problem, self.school, self.others)
+        return replace(ready, scheme=self.scheme) if self.scheme is not None else ready
+
+    @property
+    def scheme_now(self) -> Scheme:
+        return self.scheme or _proposed(self.problem, self.school)
+
+
+@lru_cache(maxsize=2048)
+def _proposed(problem: str, school: School) -> Scheme:
+    return proposed(read_and_worked(problem)[0], school)
+
+
+@lru_cache(maxsize=2048)
+def _methods(problem: str, school: School) -> tuple[MethodMark, ...]:
+    return methods_of(read_and_worked(problem)[0], school)
+
+
+class Opened:
+    """A round with its class and its answers, in a transaction."""
+
+    def __init__(self, session: Session, row: RoundRow) -> None:
+        self.session, self.row = session, row
+        self.kept = settings_of(session)
+        self.words: Manner = chosen_words(self.kept.words)
+        self.of_class: SchoolClass = classes.open_class(session, row.class_id)
+        here = {p.id for p in self.of_class.pupils}
+        found = rounds.answers_of(session, row.id)
+        self.answers: dict[tuple[UUID, int], GivenAnswer] = {
+            (a.pupil_id, a.item): a for a in found if a.pupil_id in here
+        }
+        self.policy = PolicyShape.model_validate(row.policy)
+        self.letters: list[str] = list(row.letters)
+
+    # Items
+
+    @cached_property
+    def items(self) -> list[dict[str, Version]]:
+        """Each item by version."""
+        by_version = {v: self._versions(v) for v in VERSIONS}
+        return [{v: by_version[v][i] for v in VERSIONS} for i in range(len(self.row.items))]
+
+    def _versions(self, version: str) -> list[Version]:
+        texts = [self._text(item, version) for item in self.row.items]
+        distinct = tuple(dict.fromkeys(texts))
+        return [
+            Version(text, school_from(FACETS, item["school"]), distinct, _scheme_of(item))
+            for text, item in zip(texts, self.row.items, strict=True)
+        ]
+
+    @staticmethod
+    def _text(item: dict[str, Any], version: str) -> str:
+        return str((item.get("other") or item["problem"]) if version == "B" else item["problem"])
+
+    def version_of(self, pupil: UUID) -> str:
+        return "B" if self.row.papers.get(str(pupil), {}).get("version") == "B" else "A"
+
+    def is_absent(self, pupil: UUID) -> bool:
+        return bool(self.row.papers.get(str(pupil), {}).get("absent"))
+
+    def version(self, pupil: UUID, item: int) -> Version:
+        return self.items[item][self.version_of(pupil)]
+
+    def way_of(self, version: Version) -> str:
+        """Names a way of judging: the item, its scheme, the policy, the decimal sign."""
+        told = [
+            JUDGES, version.problem, version.school.as_dict(), version.others, _told(version.scheme_now),
+            self.policy.model_dump(), self.words.decimal_comma,
+        ]  # fmt: skip
+        return sha256(json.dumps(told, ensure_ascii=False, sort_keys=True).encode()).hexdigest()[:16]
+
+    @cached_property
+    def ways(self) -> list[dict[str, str]]:
+        return [{v: self.way_of(item[v]) for v in VERSIONS} for item in self.items]
+
+    def is_judged(self, answer: GivenAnswer) -> bool:
+        return (
+            answer.item < len(self.ways) and answer.found_by == self.ways[answer.item][self.version_of(answer.pupil_id)]
+        )
+
+    # Answers
+
+    def put(self, cells: Iterable[TypedCell]) -> None:
+        pupils = {p.id for p in self.of_class.pupils}
+        kept, cleared = {}, []
+        for cell in cells:
+            if cell.pupil not in pupils or cell.item >= len(self.row.items):
+                raise NotPossible("This cell is not in the round any more. Load the page again; nothing was lost.")
+            if cell.cleared:
+                cleared.append((cell.pupil, cell.item))
+                continue
+            before = self.answers.get((cell.pupil, cell.item))
+            same = before is not None and (before.answer, before.lines) == (cell.answer, cell.lines)
+            kept[cell.pupil, cell.item] = {
+                "pupil_id": cell.pupil, "item": cell.item, "answer": cell.answer, "lines": cell.lines,
+                "ruling": before.ruling if same and before else {}, "found": before.found if same and before else {},
+                "found_by": before.found_by if same and before else "",
+            }  # fmt: skip
+        rounds.put_answers(self.session, self.row.id, list(kept.values()))
+        if cleared:
+            rounds.take_answers_back(self.session, self.row.id, cleared)
+        if kept:
+            today = self.row.held_on
+            record.note_once(
+                self.session, today, "marked", round_id=self.row.id, set_id=self.row.set_id, class_id=self.row.class_id
+            )  # fmt: skip
+
+    def judging(self, version: Version) -> Judging:
+        policy = MarkingPolicy(self.policy.forms, self.policy.label_required, self.policy.place_only)
+        return Judging((version.item,), policy, version.school, self.words.decimal_comma)
+
+    def judged(self, named: set[tuple[UUID, int]] | None) -> JudgedCells:
+        """Judge what is not judged yet, of these cells or of all. Equal answers are judged once."""
+        wanted = self._to_judge(named)
+        judgings: dict[tuple[int, str], Judging] = {}
+        rows = []
+        for answer in wanted:
+            place = answer.item, self.version_of(answer.pupil_id)
+            if place not in judgings:
+                judgings[place] = self.judging(self.items[place[0]][place[1]])
+            marked = judgings[place].marked(0, answer.answer, tuple(answer.lines))
+            answer.found, answer.found_by = _found(marked), self.ways[place[0]][place[1]]
+            rows.append(answer)
+        self.session.flush()
+        self._learn_reaches({item for item, _ in judgings})
+        self._letter(rows)
+        cells = wanted if named is None else [a for place, a in self.answers.items() if place in named]
+        return JudgedCells(
+            cells=[self.cell(a) for a in cells],
+            letters=self.legend(),
+            sentence=self.sentence(),
+            unjudged=self.unjudged(),
+        )
+
+    def _to_judge(self, named: set[tuple[UUID, int]] | None) -> list[GivenAnswer]:
+        there = [(place, a) for place, a in self.answers.items() if named is None or place in named]
+        return [a for _, a in there if a.item < len(self.items) and not self.is_judged(a)]
+
+    def wanted(self, named: set[tuple[UUID, int]] | None) -> list[str]:
+        """The problems of what is not judged yet, each once."""
+        return list({self.version(a.pupil_id, a.item).problem: None for a in self._to_judge(named)})
+
+    def unjudged(self) -> int:
+        return sum(not self.is_judged(a) for a in self.answers.values() if a.item < len(self.items))
+
+    def _learn_reaches(self, places: set[int]) -> None:
+        """Keep what the items can show, once they are ready."""
+        items = [dict(item) for item in self.row.items]
+        for place in places:
+            reach = self.items[place]["A"].item.reach
+            items[place]["reach"] = [list(reach.tells), list(reach.shares), list(reach.lucky)]
+        if items != self.row.items:
+            rounds.keep_aside(self.session, self.row.id, items=items)
+            self.row.items = items
+
+    def _letter(self, answers: Iterable[GivenAnswer]) -> None:
+        """A letter for each mistake that has come up, which it keeps."""
+        new = [m for a in answers for m in _mistakes_of(a) if m not in self.letters]
+        if new:
+            self.letters += list(dict.fromkeys(new))
+            rounds.keep_aside(self.session, self.row.id, letters=self.letters)
+
+    def ruled(self, asked: RulingRequest) -> JudgedCells:
+        at = self.answers.get((asked.pupil, asked.item))
+        if at is None:
+            raise NotPossible("There is no answer in this cell to rule on. Type it first.")
+        if asked.ruling.mistake and asked.ruling.mistake not in MISTAKES:
+            raise NotPossible("This mistake is not in the list. Choose one that is.")
+        total = self.version(asked.pupil, asked.item).scheme_now.total
+        if asked.ruling.points is not None and asked.ruling.points > total:
+            raise NotPossible(f"This item has {total} marks. Give 0 to {total}.")
+        same = [
+            a for a in self.answers.values()
+            if a.item == asked.item and (
+                a is at
+                or (asked.to_equal and self.is_same(a, at))
+            )
+        ]  # fmt: skip
+        for answer in same:
+            answer.ruling = {} if asked.ruling == NO_RULING else asked.ruling.model_dump()
+        self.session.flush()
+        self._letter(same)
+        return JudgedCells(
+            cells=[self.cell(a) for a in same],
+            letters=self.legend(),
+            sentence=self.sentence(),
+            unjudged=self.unjudged(),
+        )
+
+    def is_same(self, one: GivenAnswer, other: GivenAnswer) -> bool:
+        """Whether two pupils wrote the same in the same version."""
+        return _plain(one) == _plain(other) and self.version_of(one.pupil_id) == self.version_of(other.pupil_id)
+
+    def with_scheme(self, asked: SchemeChange) -> list[dict[str, Any]]:
+        if asked.item >= len(self.row.items):
+            raise NotPossible("This item is not in the round any more. Load the page again.")
+        version = self.items[asked.item]["A"]
+        has = {(m.method, m.nth) for m in _methods(version.problem, version.school)}
+        if not {(m.method, m.nth) for m in asked.scheme.methods} <= has:
+            raise NotPossible("This item has no such method to mark. Choose among those of its working.")
+        scheme = SchemeShape(methods=[m for m in asked.scheme.methods if m.points], answer=asked.scheme.answer)
+        if not scheme.methods and not scheme.answer:
+            raise NotPossible("An item has at least one mark. Give one to its answer, or to a method.")
+        items = [dict(item) for item in self.row.items]
+        items[asked.item]["scheme"] = scheme.model_dump()
+        return items
+
+    def pasted_cells(self, asked: Paste) -> tuple[list[TypedCell], list[str]]:
+        """Pasted rows as cells of the round, and what of them could not be taken."""
+        pupils = [(p.id, p.code) for p in self.of_class.pupils]
+        return read_cells(asked, pupils, len(self.row.items), comma=self.words.decimal_comma)
+
+    # What is shown
+
+    def cell(self, answer: GivenAnswer) -> RoundCell:
+        status, told, between = self.known(answer)
+        ruling = Ruling.model_validate(answer.ruling)
+        found = answer.found if self.is_judged(answer) else {}
+        points = ruling.points if ruling.points is not None else self._points(answer, found, ruling)
+        return RoundCell(
+            pupil=answer.pupil_id,
+            item=answer.item,
+            answer=answer.answer,
+            lines=answer.lines,
+            status=status,
+            letters=[self.letter_of(m) for m in (*told, *between)[:2]],
+            open=bool(between),
+            ruled=bool(answer.ruling),
+            points=points,
+        )
+
+    def _points(self, answer: GivenAnswer, found: dict[str, Any], ruling: Ruling) -> int:
+        """Marks; where the teacher ruled on the outcome, those that go with it."""
+        points = int(found.get("points", 0))
+        scheme = self.version(answer.pupil_id, answer.item).scheme_now
+        if not ruling.outcome or ruling.outcome == found.get("outcome"):
+            return points
+        return scheme.total if ruling.outcome == "right" else points - int(found.get("answer_points", 0))
+
+    def known(self, answer: GivenAnswer) -> tuple[Any, tuple[str, ...], tuple[str, ...]]:
+        """What is known of an answer: its outcome, the mistakes that it tells, those that it leaves open."""
+        ruling = Ruling.model_validate(answer.ruling)
+        found = answer.found if self.is_judged(answer) else {}
+        status = ruling.outcome or found.get("outcome", "")
+        if ruling.mistake:
+            return ruling.outcome or "wrong", (ruling.mistake,), ()
+        if status == "right" or (ruling.outcome and ruling.outcome != found.get("outcome")):
+            return status, (), ()
+        return status, tuple(found.get("told", ())), tuple(found.get("between", ()))
+
+    def letter_of(self, mistake: str) -> str:
+        if mistake not in self.letters:
+            return "?"
+        round_, place = divmod(self.letters.index(mistake), 26)
+        return chr(ord("A") + place) + (str(round_ + 1) if round_ else "")
+
+    def legend(self) -> list[Letter]:
+        return [
+            Letter(letter=self.letter_of(m), mistake=m, name=in_words(MISTAKES[m].name, self.words))
+            for m in self.letters if m in MISTAKES
+        ]  # fmt: skip
+
+    def grid(self) -> tuple[tuple[Cell | None, ...], ...]:
+        """The answers for the class picture, pupils down and items across."""
+        return tuple(tuple(self._grid_cell(p.id, i) for i in range(len(self.row.items))) for p in self.of_class.pupils)
+
+    def _grid_cell(self, pupil: UUID, item: int) -> Cell | None:
+        if self.is_absent(pupil):
+            return Cell("absent")
+        answer = self.answers.get((pupil, item))
+        if answer is None:
+            return None
+        status, told, between = self.known(answer)
+        return Cell(status, Hypotheses(told, between), self.cell(answer).points) if status else None
+
+    def reaches(self) -> tuple[Reach, ...]:
+        """What the items can show, as far as they have been made ready."""
+        return tuple(
+            Reach(*(tuple(part) for part in item.get("reach", ((), (), ())))) for item in self.row.items
+        )  # fmt: skip
+
+    def sentence(self) -> str:
+        return say(class_picture(self.grid(), self.reaches()).sentence, self.words)
+
+    def shown(self) -> MarkingRound:
+        return MarkingRound(
+            id=self.row.id,
+            name=self.row.name,
+            class_id=self.of_class.id,
+            class_name=self.of_class.name,
+            invented=self.of_class.invented,
+            set_id=self.row.set_id,
+            held_on=self.row.held_on,
+            kept_until=last_day(self.row.held_on, self.kept.keep_days),
+            revision=self.row.revision,
+            policy=self.policy,
+            policy_said=self.policy_said(),
+            versions=any(item.get("other") for item in self.row.items),
+            items=[self.item(place) for place in range(len(self.row.items))],
+            pupils=self.pupils(),
+            cells=[self.cell(a) for a in self.answers.values() if a.item < len(self.row.items)],
+            letters=self.legend(),
+            sentence=self.sentence(),
+            unjudged=self.unjudged(),
+        )
+
+    def pupils(self) -> list[RoundPupil]:
+        return [
+            RoundPupil(
+                id=p.id, code=p.code, part=p.part, absent=self.is_absent(p.id),
+                version=self.version_of(p.id),  # type: ignore[arg-type]
+            )
+            for p in self.of_class.pupils
+        ]  # fmt: skip
+
+    def policy_said(self) -> str:
+        """How answers are taken, said once; the school's own policy before the tool's."""
+        name, about = POLICY_NAMES[self.policy.forms]
+        told = [f"{name[:1].upper()}{name[1:]}: {about}"]
+        told.append("A label is required." if self.policy.label_required else "")
+        told.append(
+            "Only what stands in the answer’s place counts."
+            if self.policy.place_only
+            else "A right answer counts wherever it stands in the lines."
+        )
+        own = f"{self.kept.marking_note} " if self.kept.marking_note else ""
+        return own + " ".join(filter(None, told))
+
+    def item(self, place: int) -> RoundItem:
+        version, other = self.items[place]["A"], self.items[place]["B"]
+        problem, reference = read_and_worked(version.problem)
+        amounts, story = self.words.labelled(problem.label), problem.story
+        has_other = other.problem != version.problem
+        scheme = version.scheme_now
+        return RoundItem(
+            problem=notation(problem.expr, amounts),
+            asked=asked_in_words(problem, self.words),
+            blocks=blocks_of(story, self.words) if story else [],
+            key=text_of(reference.answer, self.words),
+            answer=notation(reference.answer, amounts),
+            scheme=SchemeShape.model_validate(_told(scheme)),
+            total=scheme.total,
+            methods=[
+                NamedMethod(method=m.method, nth=m.nth, points=1, name=_method_name(m, self.words))
+                for m in _methods(version.problem, version.school)
+            ],
+            other=notation(read_and_worked(other.problem)[0].expr, amounts) if has_other else None,
+            other_key=text_of(read_and_worked(other.problem)[1].answer, self.words) if has_other else "",
+        )
+
+    def detail(self, pupil: UUID, item: int) -> CellDetail:
+        answer = self.answers.get((pupil, item))
+        code = next((p.code for p in self.of_class.pupils if p.id == pupil), "")
+        if answer is None or item >= len(self.row.items):
+            raise NotPossible("There is no answer in this cell yet.")
+        version = self.version(pupil, item)
+        asked = Asked(version.item.problem, version.school, self.words)
+        marked = self.judging(version).marked(0, answer.answer, tuple(answer.lines))
+        found, cell = marked.found, self.cell(answer)
+        said = hypotheses(marked)
+        near = None
+        if len(said.between) > 1 and all(m in BY_ID for m in said.between[:2]):
+            near = separating(asked.problem, *said.between[:2], version.school, others_too=True)
+        return CellDetail(
+            pupil=pupil,
+            item=item,
+            code=code,
+            problem=asked.notation(asked.problem.expr),
+            answer=answer.answer,
+            key=asked.notation(version.item.prepared.right),
+            status=cell.status,
+            said=self.said_of(marked, asked),
+            causes=shown_causes(found, asked) if found is not None else [],
+            faults=[named_mistake(f, asked) for f in found.faults] if found is not None else [],
+            tells_apart=asked.notation(near.expr) if near is not None else None,
+            tells_apart_typed=near.text(self.words) if near is not None else "",
+            between=[in_words(MISTAKES[m].name, self.words) for m in said.between[:2]],
+            marks=self.marks(marked, version),
+            points=cell.points,
+            of=marked.total,
+            lines=[
+                JudgedLineOfCell(
+                    text=line.text,
+                    verdict=line.verdict,
+                    said=said_of_line(line, asked),
+                    causes=[in_words(MISTAKES[m].name, self.words) for m in line.causes],
+                )
+                for line in marked.lines
+            ],
+            equal=sum(
+                a.item == item and self.is_same(a, answer) for a in self.answers.values()
+            ) - 1,
+            ruling=Ruling.model_validate(answer.ruling) if answer.ruling else None,
+        )  # fmt: skip
+
+    def said_of(self, marked: Marked, asked: Asked) -> str:
+        if marked.found is None:
+            return asked.say(Say.of(marking.nothing_in_place, lines=bool(marked.lines)))
+        if marked.found.said is not None:
+            return asked.say(marked.found.said)
+        causes = len(marked.found.causes)
+        return asked.say(Say.of(verdicts.verdict, verdict=marked.found.verdict, causes=causes))
+
+    def marks(self, marked: Marked, version: Version) -> list[GivenMark]:
+        found = [
+            GivenMark(
+                name=_method_name(a.mark, self.words),
+                points=a.points,
+                of=a.mark.points,
+                why=say(
+                    Say.of(marking.how_given, how=a.how, line=a.line, answer=a.line > len(marked.lines)), self.words
+                ),
+            )
+            for a in marked.methods
+        ]
+        why = say(Say.of(marking.answer_mark, outcome=marked.outcome), self.words)
+        answer = version.scheme_now.answer
+        return [*found, GivenMark(name="The answer", points=marked.answer_points, of=answer, why=why)]
+
+
+def _method_name(mark: MethodMark, words: Manner) -> str:
+    name = in_words(METHODS[mark.method], words)
+    return f"{name} ({mark.nth})" if mark.nth > 1 else name
+
+
+def _scheme_of(item: dict[str, Any]) -> Scheme | None:
+    if not item.get("scheme"):
+        return None
+    shape = SchemeShape.model_validate(item["scheme"])
+    return Scheme(tuple(MethodMark(m.method, m.nth, m.points) for m in shape.methods), shape.answer)
+
+
+def _told(scheme: Scheme) -> dict[str, Any]:
+    methods = [MethodShape(method=m.method, nth=m.nth, points=m.points) for m in scheme.methods]
+    return SchemeShape(methods=methods, answer=scheme.answer).model_dump()
+
+
+def _found(marked: Marked) -> dict[str, Any]:
+    """What is kept of a judgement."""
+    said = hypotheses(marked)
+    return {
+        "outcome": marked.outcome,
+        "told": list(said.told),
+        "between": list(said.between),
+        "points": marked.points,
+        "answer_points": marked.answer_points,
+        "methods": [[a.mark.method, a.points, a.mark.points] for a in marked.methods],
+    }
+
+
+def _mistakes_of(answer: GivenAnswer) -> list[str]:
+    told = [*answer.found.get("told", ()), *answer.found.get("between", ())]
+    return [*filter(None, [answer.ruling.get("mistake", "")]), *told[:2]]
+
+
+def _plain(answer: GivenAnswer) -> tuple[str, list[str]]:
+    return "".join(answer.answer.split()), answer.lines
