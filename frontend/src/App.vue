@@ -59,6 +59,8 @@ useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
       <RouterLink :to="{ name: 'print', params: sets.inHandId ? { set: sets.inHandId } : {} }">
         <i class="pi pi-print" aria-hidden="true" />Print
       </RouterLink>
+      <RouterLink to="/mark"><i class="pi pi-check-square" aria-hidden="true" />Mark</RouterLink>
+      <RouterLink to="/look-back"><i class="pi pi-history" aria-hidden="true" />Look back</RouterLink>
       <RouterLink v-if="me.me?.administers" to="/teachers" class="rail-settings">
         <i class="pi pi-users" aria-hidden="true" />Teachers
       </RouterLink>

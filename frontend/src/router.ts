@@ -12,6 +12,12 @@ export const router = createRouter({
     },
     { path: '/show/:set?', name: 'show', component: () => import('@/places/show/ShowPlace.vue') },
     { path: '/print/:set?', name: 'print', component: () => import('@/places/print/PrintPlace.vue') },
+    { path: '/mark/:round?', name: 'mark', component: () => import('@/places/mark/MarkPlace.vue') },
+    {
+      path: '/look-back/:round?',
+      name: 'look-back',
+      component: () => import('@/places/look-back/LookBackPlace.vue'),
+    },
     { path: '/settings', name: 'settings', component: () => import('@/places/settings/SettingsPlace.vue') },
     { path: '/teachers', name: 'teachers', component: () => import('@/places/teachers/TeachersPlace.vue') },
     { path: '/welcome', name: 'welcome', component: () => import('@/places/welcome/WelcomePlace.vue') },

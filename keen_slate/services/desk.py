@@ -14,7 +14,10 @@ from keen_slate.services.ladders import Ladders
 from keen_slate.services.lessons import Lessons
 from keen_slate.services.line_up import LineUp
 from keen_slate.services.mark.classes import Classes
+from keen_slate.services.mark.keeping import Keeping
+from keen_slate.services.mark.looking_back import LookingBack
 from keen_slate.services.mark.rounds import Rounds
+from keen_slate.services.mark.trying import Trying
 from keen_slate.services.printing import Printing
 from keen_slate.services.settings import Settings
 from keen_slate.services.story_shelf import StoryShelf
@@ -37,6 +40,9 @@ class Desk:
         self.line_up = LineUp(theirs)
         self.classes = Classes(theirs)
         self.rounds = Rounds(theirs)
+        self.looking_back = LookingBack(theirs)
+        self.trying = Trying(theirs)
+        self.keeping = Keeping(theirs)
         self.ladders = Ladders(theirs)
         self.lessons = Lessons(theirs)
         self.printing = Printing(theirs)

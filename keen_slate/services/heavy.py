@@ -13,7 +13,7 @@ from keen_slate.services.shapes.archive import PutBackRequest
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.files import ImportRequest
 from keen_slate.services.shapes.line_up import BesideRequest, BuildRequest, SwapRequest
-from keen_slate.services.shapes.marking import CellAsked, NewRound, TypedCells
+from keen_slate.services.shapes.marking import CellAsked, NewRound, NextRequest, Seed, TrialRequest, TypedCells
 from keen_slate.services.shapes.stories import NumbersRequest
 from keen_slate.services.shapes.work import AnswerRequest, LinesRequest, WorkRequest, WrongRequest
 from keen_slate.services.telling import Told, told_of
@@ -129,6 +129,17 @@ ACTS: dict[str, Act] = {
     "cell": Act(
         CellAsked, lambda desk, asked, ids: desk.rounds.detail(ids["round_id"], asked.pupil, asked.item), _light_item
     ),
+    "picture": Act(
+        Nothing,
+        lambda desk, _, ids: desk.looking_back.picture(ids["round_id"]),
+        lambda desk, _, ids: desk.looking_back.is_ready(ids["round_id"]),
+    ),
+    "next": Act(
+        NextRequest, lambda desk, asked, ids: desk.looking_back.next_sets(ids["round_id"], asked), _never, makes=True
+    ),
+    "invent": Act(Seed, lambda desk, asked, ids: desk.trying.answer(ids["round_id"], asked.seed), _never),
+    "try": Act(TrialRequest, lambda desk, asked, ids: desk.trying.tried(ids["set_id"], asked), _never),
+    "eye": Act(Seed, lambda desk, asked, ids: desk.trying.eye(ids["set_id"], asked.seed), _never),
     "lesson": Act(Nothing, lambda desk, _, ids: desk.lessons.lesson(ids["set_id"]), _few_examples),
     "glance": Act(Nothing, lambda desk, _, ids: desk.ladders.glance(ids["set_id"]), _few_examples),
 }

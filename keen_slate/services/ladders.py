@@ -1,5 +1,6 @@
 """The Line up place: aims, ladders, and what is done to their rungs."""
 
+from datetime import date
 from functools import lru_cache
 from uuid import UUID
 
@@ -40,7 +41,7 @@ from keen_slate.services.shapes.line_up import (
 from keen_slate.services.story_shelf import own_stories
 from keen_slate.services.work.asked import read_in_words
 from keen_slate.services.work.shown import shown_demands
-from keen_slate.store import aims, sets, settings
+from keen_slate.store import aims, record, sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet, KeptAim
 
@@ -97,6 +98,7 @@ class Ladders:
             for index, rung in enumerate(rungs):
                 order.append(locked.pop(index).id if index in locked else _new_rung(rung, school))
             order += [e.id for e in locked.values()]
+            record.note_once(session, date.today(), "lined-up", set_id=set_id)
             return shown_set(sets.rearrange(session, set_id, revision, order, plan.model_dump()), words)
 
     def swap(self, set_id: UUID, revision: int, example_id: UUID, how: str, seed: str) -> ShownSet:

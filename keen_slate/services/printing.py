@@ -6,6 +6,8 @@ Setting the items takes longest, so progress is counted in items; the typesettin
 import json
 import logging
 from collections.abc import Iterator
+from dataclasses import dataclass
+from datetime import date
 from pathlib import Path
 from typing import Any
 from uuid import UUID
@@ -52,7 +54,7 @@ from keen_slate.services.work.boards import in_columns, lines_of_steps
 from keen_slate.services.work.pictures import shown_picture, standing
 from keen_slate.services.work.shown import heading_of
 from keen_slate.services.work.stories import bars_of, blocks_of
-from keen_slate.store import print_jobs, sets, settings
+from keen_slate.store import print_jobs, record, sets, settings
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, PrintJobRow
 
@@ -76,13 +78,31 @@ class Item(Shape):
     liked: list[str] = []
 
 
+class SheetItems(Shape):
+    """A sheet that several pupils have: its items, and the pupils by their codes."""
+
+    title: str
+    codes: list[str]
+    items: list[Item]
+
+
 class Order(Shape):
-    """All that is needed to make a handout: it is made of the set as it was when it was ordered."""
+    """All that is needed to make a handout: it is made of the set as it was when it was ordered. With ``sheets`` it is
+    a page for each pupil instead."""
 
     request: PrintRequest
     title: str
     items: list[Item]
     content: Data
+    sheets: list[SheetItems] = []
+
+
+@dataclass(frozen=True, slots=True)
+class Sheet:
+    """A set that pupils have as their sheet, by their codes."""
+
+    set_id: UUID
+    codes: list[str]
 
 
 class Printing:
@@ -106,6 +126,22 @@ class Printing:
                 content=content,
             )
             total = len(order.items) * request.versions
+            job_id = print_jobs.order(session, total, order.title, order.model_dump(mode="json"))
+            record.note_once(session, date.today(), "printed", set_id=found.id)
+        return self.look(job_id)
+
+    def begin_sheets(self, sheets: list[Sheet], request: PrintRequest) -> PrintJob:
+        """Order a page for each pupil, with the items of the set that the pupil has."""
+        with self.database.transaction() as session:
+            _, content = settings.read(session)
+            made = []
+            for sheet in sheets:
+                found = sets.open_set(session, sheet.set_id, shared=True)
+                turns = [e for e in found.examples if Task.model_validate(e.task).role == "turn"]
+                items = [_item(e, found.pictures) for e in turns or found.examples]
+                made.append(SheetItems(title=found.name, codes=sheet.codes, items=items))
+            order = Order(request=request, title="Your turn", items=[], content=content, sheets=made)
+            total = sum(len(sheet.items) for sheet in made)
             job_id = print_jobs.order(session, total, order.title, order.model_dump(mode="json"))
         return self.look(job_id)
 
@@ -148,7 +184,7 @@ class Printing:
     def _make(self, job_id: UUID, order: "Order") -> None:
         versions: list[Data] = []
         done = 0
-        for name, version in versions_of(order.items, order.request.versions):
+        for titles, version in _parts_of(order):
             set_items: list[Data] = []
             for number, item in enumerate(version, start=1):
                 set_items.append(item_data(number, item, order.request, order.content))
@@ -156,11 +192,20 @@ class Printing:
                 with self.database.transaction() as session:
                     if not print_jobs.go_on(session, job_id, done):
                         return
-            versions.append({"title": f"{order.title}{name}", "items": set_items})
+            versions += [{"title": title, "items": set_items} for title in titles]
         pdf = handout_pdf(order.request, order.title, versions)
         preview = first_page(order.request, order.title, versions)
         with self.database.transaction() as session:
             print_jobs.finish(session, job_id, pdf, preview)
+
+
+def _parts_of(order: Order) -> Iterator[tuple[list[str], list[Item]]]:
+    """What is set once, under each of these titles."""
+    for sheet in order.sheets:
+        yield [f"Your turn: {code}" for code in sheet.codes], sheet.items
+    if not order.sheets:
+        for name, version in versions_of(order.items, order.request.versions):
+            yield [f"{order.title}{name}"], version
 
 
 def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]]]:

@@ -53,28 +53,35 @@ def note_once(
     session: Session,
     on_day: date,
     kind: str,
+    about: str = "",
     *,
     set_id: UUID | None = None,
+    class_id: UUID | None = None,
     round_id: UUID | None = None,
-    **values: Any,
-) -> None:
-    """The same thing on the same day is one entry, which is brought up to date."""
-    same = (RecordEntry.on_day == on_day, RecordEntry.kind == kind)
-    same += (RecordEntry.set_id == set_id,) if set_id is not None else ()  # type: ignore[assignment]
-    same += (RecordEntry.round_id == round_id,) if round_id is not None else ()  # type: ignore[assignment]
-    found = session.scalar(select(RecordEntry).where(*same))
+    counts: dict[str, Any] | None = None,
+) -> RecordEntry:
+    """The same: once a day for the same set and round, where nothing is counted."""
+    found = session.scalar(
+        select(RecordEntry)
+        .where(
+            RecordEntry.on_day == on_day,
+            RecordEntry.kind == kind,
+            RecordEntry.counts == {},
+            RecordEntry.set_id.is_not_distinct_from(set_id),
+            RecordEntry.round_id.is_not_distinct_from(round_id),
+        )
+        .limit(1)
+    )
     if found is None:
-        note(session, on_day, kind, set_id=set_id, round_id=round_id, **values)
-        return
-    for name, value in values.items():
-        setattr(found, name, value)
+        return note(session, on_day, kind, about, set_id=set_id, class_id=class_id, round_id=round_id, counts=counts)
+    found.class_id = found.class_id or class_id
+    return found
 
 
-def change(session: Session, entry_id: UUID, about: str, counts: dict[str, Any] | None = None) -> None:
+def change(session: Session, entry_id: UUID, about: str, class_id: UUID | None) -> None:
     """Raises NotFound."""
-    values: dict[str, Any] = {"about": about} | ({"counts": counts} if counts is not None else {})
-    made = update(RecordEntry).where(RecordEntry.id == entry_id).values(**values).returning(RecordEntry.id)
-    if session.scalar(made) is None:
+    made = update(RecordEntry).where(RecordEntry.id == entry_id).values(about=about, class_id=class_id)
+    if session.scalar(made.returning(RecordEntry.id)) is None:
         raise NotFound("entry")
 
 

@@ -71,6 +71,20 @@ def list_rounds(session: Session) -> Sequence[RoundLine]:
     return [RoundLine(*row) for row in session.execute(query)]
 
 
+def outcomes_of(session: Session, class_id: UUID) -> Sequence[tuple[MarkingRound, int, str, int]]:
+    """How the answers of a class to each item of each round went: the round, the item, the outcome, how often."""
+    outcome = func.coalesce(
+        func.nullif(GivenAnswer.ruling["outcome"].astext, ""), GivenAnswer.found["outcome"].astext, ""
+    )
+    query = (
+        select(MarkingRound, GivenAnswer.item, outcome, func.count())
+        .join(GivenAnswer, GivenAnswer.round_id == MarkingRound.id)
+        .where(MarkingRound.class_id == class_id, MarkingRound.deleted_at.is_(None))
+        .group_by(MarkingRound.id, GivenAnswer.item, outcome)
+    )
+    return [(row[0], row[1], row[2], row[3]) for row in session.execute(query)]
+
+
 def make_round(session: Session, new: NewRound) -> MarkingRound:
     made = MarkingRound(
         class_id=new.class_id, set_id=new.set_id, name=new.name, held_on=new.held_on, items=new.items,

@@ -20,6 +20,7 @@ from keen_slate.web.errors import register_errors
 from keen_slate.web.format_routes import format_routes
 from keen_slate.web.ladder_routes import ladder_routes
 from keen_slate.web.line_up_routes import line_up_routes
+from keen_slate.web.look_back_routes import look_back_routes
 from keen_slate.web.metrics import measure
 from keen_slate.web.openapi import FAULT, mend
 from keen_slate.web.premises import Premises
@@ -45,7 +46,10 @@ SECURITY_HEADERS = {
     "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
 }
-STORED_NOWHERE = ("/api/me", "/api/errands/", "/api/teachers", "/api/classes", "/api/rounds", "/enter", "/sign-on")
+STORED_NOWHERE = (
+    "/api/me", "/api/errands/", "/api/teachers", "/api/classes", "/api/rounds", "/api/pupils", "/api/record", "/enter",
+    "/sign-on",
+)  # fmt: skip
 """What no browser and no proxy keeps, besides all that is posted: who is signed in, and what pupils wrote."""
 
 
@@ -81,7 +85,7 @@ def create_app(house: House | str, premises: Premises | None = None, *, errands_
     for routes in (
         work_routes, line_up_routes, ladder_routes, show_routes, print_routes, format_routes, settings_routes,
         errand_routes, entry_routes, people_routes, archive_routes,
-        class_routes, round_routes,
+        class_routes, round_routes, look_back_routes,
     ):  # fmt: skip
         app.register_blueprint(routes())
     if premises.sign_on is not None:

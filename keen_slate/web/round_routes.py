@@ -1,6 +1,6 @@
 """The Mark place over HTTP. Answers are kept as they are typed, before they are judged."""
 
-from datetime import UTC, datetime
+from datetime import date
 from uuid import UUID
 
 from apiflask import APIBlueprint
@@ -35,7 +35,7 @@ def round_routes() -> APIBlueprint:
     @routes.output(RoundList)
     @routes.doc(summary="All rounds, the latest first", operation_id="listRounds")
     def list_rounds() -> RoundList:
-        return desk().rounds.all(datetime.now(UTC).date())
+        return desk().rounds.all(date.today())
 
     @routes.post("")
     @routes.input(NewRound, arg_name="asked")

@@ -22,7 +22,7 @@ BODIES: dict[str, Any] = {
     "name": "Taken", "text": "1/2 + 1/4", "order": [], "school": {}, "edits": {}, "plan": PLAN, "how": "another",
     "what": "turn", "task": {}, "shelved": True, "readers": [], "settings": {}, "format": "json", "content": "{}",
     "kind": "discs", "pupils": [], "held_on": "2026-11-26", "policy": {}, "cells": [], "item": 0, "ruling": {},
-    "scheme": {"methods": [], "answer": 1}, "pupil": str(uuid4()),
+    "scheme": {"methods": [], "answer": 1}, "pupil": str(uuid4()), "mistakes": [], "about": "Taken", "groups": [{"set_id": str(uuid4()), "pupils": ["Aspen"]}],
 }  # fmt: skip
 """A body for each field that a change may ask for."""
 
@@ -33,9 +33,24 @@ FIELDS = {
     "likePicture": ("kind",), "restoreSet": (), "restoreExample": (), "beginPrint": (),
     "changeClass": ("name", "pupils"), "changeRound": ("name", "held_on", "policy"), "typeCells": ("cells",),
     "pasteCells": ("text",), "setPaper": ("pupil",), "ruleOnCell": ("pupil", "item", "ruling"),
-    "changeScheme": ("item", "scheme"),
+    "changeScheme": ("item", "scheme"), "makeNext": ("mistakes",), "printSheets": ("groups",), "inventAnswers": (),
+    "trySet": (), "trainEye": (), "changeRecord": ("about",),
 }  # fmt: skip
-WITHOUT_REVISION = {"shareSet", "copySet", "beginPrint", "typeCells", "pasteCells", "setPaper", "ruleOnCell"}
+WITHOUT_REVISION = {
+    "shareSet",
+    "copySet",
+    "beginPrint",
+    "typeCells",
+    "pasteCells",
+    "setPaper",
+    "ruleOnCell",
+    "makeNext",
+    "printSheets",
+    "inventAnswers",
+    "trySet",
+    "trainEye",
+    "changeRecord",
+}
 
 
 def come_in(house: House, link: str, name: str) -> FlaskClient:
@@ -79,7 +94,11 @@ class Ownership(unittest.TestCase):
         begun = {"class_id": of_class["id"], "set_id": made["id"], "held_on": "2026-11-26"}
         round_ = self.linden.post("/api/rounds", json=begun).get_json()
         self.assertEqual(self.rowan.post("/api/rounds", json=begun).status_code, 404)
+        noted = {"on_day": "2026-11-26", "kind": "note", "about": "Linden's note", "class_id": of_class["id"]}
+        entry = self.linden.post("/api/record", json=noted).get_json()
+        self.assertEqual(self.rowan.post("/api/record", json=noted).status_code, 404)
         ids = {
+            "entry_id": entry["id"], "kind": "csv",
             "class_id": of_class["id"], "round_id": round_["id"], "pupil_id": of_class["pupils"][0]["id"], "item": 0,
             "set_id": made["id"], "example_id": made["examples"][0]["id"], "job_id": job["id"], "aim_id": aim["id"],
             "errand_id": str(errand), "format": "json",
@@ -106,7 +125,7 @@ class Ownership(unittest.TestCase):
                 self.assertEqual(answer.status_code, 404, f"{method} {path}: {answer.get_data(as_text=True)[:200]}")
                 self.assertNotIn("Raised", answer.get_data(as_text=True))
                 walked += 1
-        self.assertGreaterEqual(walked, 38)
+        self.assertGreaterEqual(walked, 48)
         self.assertEqual(self.linden.get(f"/api/rounds/{round_['id']}").get_json(), round_)
         self.assertIn(of_class, self.linden.get("/api/classes").get_json()["classes"])
         self.assertEqual(self.linden.get(f"/api/sets/{made['id']}").get_json(), before)
@@ -125,7 +144,16 @@ class Ownership(unittest.TestCase):
         self.linden.put(
             "/api/settings", json=self.linden.get("/api/settings").get_json() | {"settings": {"acronym": "GEMS"}}
         )
-        for path in ("/api/sets", "/api/sets/bin", "/api/aims", "/api/settings", "/api/classes", "/api/rounds"):
+        for path in (
+            "/api/sets",
+            "/api/sets/bin",
+            "/api/aims",
+            "/api/settings",
+            "/api/classes",
+            "/api/rounds",
+            "/api/pupils/export",
+            "/api/record?since=2026-01-01&until=2027-01-01",
+        ):
             told = self.rowan.get(path).get_data(as_text=True)
             self.assertNotIn("Linden", told, path)
             self.assertNotIn('"GEMS"', told, path)

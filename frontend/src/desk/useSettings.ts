@@ -8,6 +8,9 @@ const NOTHING: DeskSettings = {
   school: {},
   policy: 'simplest-form',
   label_required: false,
+  place_only: true,
+  marking_note: '',
+  keep_days: 400,
   organiser: 'fitting',
   steps: {},
 }

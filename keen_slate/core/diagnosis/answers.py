@@ -107,7 +107,7 @@ class Prepared:
 
     def leading_to(self, answer: Expr) -> tuple[Cause, ...]:
         """What leads to an answer, the likelier first."""
-        return self.by_value.get(_key(answer), ())
+        return self.by_value.get(key_of(answer), ())
 
     def singles(self) -> tuple[Cause, ...]:
         return tuple(c for causes in self.by_value.values() for c in causes if c.rank[0] == 0)
@@ -122,7 +122,7 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     right = work(problem, school).answer
     if isinstance(problem.expr, Chain) and solve(problem.expr.sides).count != 1:
         return Prepared(problem, right, {})
-    right_key = _key(right)
+    right_key = key_of(right)
     alone = isinstance(problem.expr, (Comparison, Chain))
     led_to: dict[Key, dict[Causes, Expr]] = {}
     judged: dict[State, tuple[Expr, dict[Causes, Expr]]] = {}
@@ -134,7 +134,7 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
         for end, made in search.ends(1, slip=False) if alone else search.ends(2, slip=True):
             if end not in judged:
                 answer = bare(search.states.exprs[end])
-                judged[end] = answer, led_to.setdefault(_key(answer), {})
+                judged[end] = answer, led_to.setdefault(key_of(answer), {})
             answer, causes = judged[end]
             causes.setdefault(made, answer)
     led_to.pop(right_key, None)
@@ -144,7 +144,7 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     for worked, slip, answer in _worked_instead(problem, right, others):
         # A digit copied wrongly gives many answers: it is thought of only where nothing else gives this one, and not at
         # all where not every pair of mistakes was looked for.
-        key = _key(answer)
+        key = key_of(answer)
         if key != right_key and (slip == "item" or (key not in explained and not cut_short)):
             by_value.setdefault(key, []).append(Cause((), slip, answer, worked))
     ranked = {k: tuple(sorted(v, key=lambda c: c.rank)) for k, v in by_value.items()}
@@ -213,7 +213,7 @@ def bare(expr: Expr) -> Expr:
     return expr
 
 
-def _key(answer: Expr) -> Key:
+def key_of(answer: Expr) -> Key:
     """What answers are told apart by: the value, of a comparison the statement, of blanks the value of each side, of a
     quotient with a remainder both numbers."""
     if isinstance(answer, Chain):
@@ -319,7 +319,7 @@ def _diagnose_remainder(prepared: Prepared, kept: Expr, is_right: bool) -> Diagn
         return Diagnosis("wrong form", faults=("remainder-left",)) if is_right else Diagnosis("wrong")
     if not is_right and evaluate(kept) == evaluate(prepared.right):  # 2 r 7 of 17 ÷ 5 is true, and not done
         return Diagnosis("wrong form", faults=("remainder-too-large",), answer=kept)
-    return Diagnosis("right" if is_right else "wrong", prepared.by_value.get(_key(kept), ()), answer=kept)
+    return Diagnosis("right" if is_right else "wrong", prepared.by_value.get(key_of(kept), ()), answer=kept)
 
 
 def _diagnose_comparison(prepared: Prepared, expr: Comparison, text: str, decimal_comma: bool) -> Diagnosis:
@@ -342,4 +342,4 @@ def _diagnose_blanks(prepared: Prepared, expr: Chain, text: str, decimal_comma: 
     with suppress(ZeroDivisionError):
         if len({evaluate(side) for side in sides}) == 1:
             return Diagnosis("right")
-    return Diagnosis("wrong", prepared.by_value.get(_key(Chain(sides)), ()))
+    return Diagnosis("wrong", prepared.by_value.get(key_of(Chain(sides)), ()))

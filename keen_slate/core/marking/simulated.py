@@ -9,7 +9,7 @@ from functools import cached_property
 
 from keen_slate.core.diagnosis.answers import Diagnosis, Prepared, bare, diagnose
 from keen_slate.core.diagnosis.copying import miscopied
-from keen_slate.core.diagnosis.second_look import struck
+from keen_slate.core.diagnosis.second_look import look_twice, struck
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.listing import BY_ID, LIKELIHOOD
@@ -42,6 +42,10 @@ MOST_CLASSES = 1000
 
 WITHOUT, TWO = 35, 15
 """Of a hundred pupils, those without any mistake and those with two (common practice, no source)."""
+
+MISTAKES_OF_A_CLASS = 5
+LIKELIEST = 6
+"""Mistakes of an item that are likelier than the rest, the first of them six times so (common practice, no source)."""
 
 TIMES = 90
 """Of a hundred occasions, those on which a planted mistake is made."""
@@ -96,6 +100,13 @@ class Rehearsed:
                 if made is not None and made.impasse is None and self.found(made).verdict == "wrong":
                     found[id] = made
         return dict(sorted(found.items(), key=lambda pair: LIKELIHOOD[pair[0]]))
+
+    @cached_property
+    def weights(self) -> dict[str, int]:
+        """How likely each mistake is here: those that the second look names first more so."""
+        named = [w.mistake for w in look_twice(self.problem, self.school).likely_wrong]
+        ranks = {mistake: rank for rank, mistake in enumerate(named)}
+        return {m: 1 if BY_ID[m].kind == "reading" else max(1, LIKELIEST - ranks.get(m, LIKELIEST)) for m in self.wrong}
 
     @cached_property
     def said(self) -> dict[str, Hypotheses]:
@@ -180,19 +191,15 @@ def code_of(place: int) -> str:
 
 
 def _pool(items: tuple[Rehearsed, ...], draw: Draw) -> tuple[str, ...]:
-    """The mistakes of a class: those that more items show are likelier to be among them, and the
-    text is seldom taken for another."""
-    often: dict[str, int] = {}
+    """The mistakes of a class, the commonest first: likelier are those that are likely in more items, and the text is
+    seldom taken for another."""
+    weights: dict[str, int] = {}
     for item in items:
-        for mistake in item.wrong:
-            often[mistake] = often.get(mistake, 0) + 1
-    tickets = [
-        m
-        for m in sorted(often, key=LIKELIHOOD.__getitem__)
-        for _ in range(1 if BY_ID[m].kind == "reading" else often[m])
-    ]
+        for mistake, weight in item.weights.items():
+            weights[mistake] = weights.get(mistake, 0) + weight
+    tickets = [m for m in sorted(weights, key=LIKELIHOOD.__getitem__) for _ in range(weights[m])]
     chosen: list[str] = []
-    while tickets and len(chosen) < 5:
+    while tickets and len(chosen) < MISTAKES_OF_A_CLASS:
         chosen.append(draw.one_of(tickets))
         tickets = [t for t in tickets if t != chosen[-1]]
     return tuple(chosen)

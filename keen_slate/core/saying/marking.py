@@ -29,10 +29,10 @@ def shared(w: Manner, name: str, pupils: int, of: int, items: tuple[int, ...], o
     """The sentence over a class picture: what most share. ``others`` are pupils whose answers leave it open."""
     where = f"item{'s' * (len(items) > 1)} {listed([str(i) for i in items])}"
     told = f"{pupils} of {of} may share a mistake: {_lower(filled(name, w))}, {where}."
-    if others == 1:
-        return f"{told} One more answer as if so, and another mistake gives the same there."
     if others:
-        return f"{told} {others} more answer as if so, and another mistake gives the same there."
+        return (
+            f"{told} {'One' if others == 1 else others} more wrote what it gives, and another mistake gives the same."
+        )
     return told
 
 

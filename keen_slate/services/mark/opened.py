@@ -12,6 +12,8 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from keen_slate.core.diagnosis.glass import separating
+from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.machine.acts import Method
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.marking.awarding import Marked
@@ -21,6 +23,7 @@ from keen_slate.core.marking.methods import METHODS
 from keen_slate.core.marking.schemes import MarkingPolicy, MethodMark, Scheme, methods_of, proposed
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
+from keen_slate.core.reading.reading import Problem
 from keen_slate.core.saying import marking, verdicts
 from keen_slate.core.saying.names import POLICY_NAMES
 from keen_slate.core.saying.say import Say, say
@@ -377,6 +380,30 @@ class Opened:
             Reach(*(tuple(part) for part in item.get("reach", ((), (), ())))) for item in self.row.items
         )  # fmt: skip
 
+    @property
+    def reaches_known(self) -> bool:
+        return all("reach" in item for item in self.row.items)
+
+    def learn_all_reaches(self) -> None:
+        self._learn_reaches({i for i, item in enumerate(self.row.items) if "reach" not in item})
+
+    def calls_up(self, problem: Problem, school: School) -> set[str]:
+        """The mistakes that an item can call up at all."""
+        return {w.mistake for w in look_twice(problem, school).likely_wrong}
+
+    def points_of(self, item: int) -> int:
+        """All marks that were given at an item."""
+        return sum(self.cell(a).points for a in self.answers.values() if a.item == item)
+
+    def method_totals(self) -> dict[Method, tuple[int, int]]:
+        """What the class earned for each method, of what could be earned; rulings on whole answers stand apart."""
+        totals: dict[Method, tuple[int, int]] = {}
+        for answer in self.answers.values():
+            for method, points, of in answer.found.get("methods", ()) if self.is_judged(answer) else ():
+                earned, in_all = totals.get(method, (0, 0))
+                totals[method] = earned + points, in_all + of
+        return {m: totals[m] for m in METHODS if m in totals}
+
     def sentence(self) -> str:
         return say(class_picture(self.grid(), self.reaches()).sentence, self.words)
 
@@ -458,7 +485,8 @@ class Opened:
         said = hypotheses(marked)
         near = None
         if len(said.between) > 1 and all(m in BY_ID for m in said.between[:2]):
-            near = separating(asked.problem, *said.between[:2], version.school, others_too=True)
+            one, another = said.between[:2]
+            near = separating(asked.problem, one, another, version.school, others_too=True)
         return CellDetail(
             pupil=pupil,
             item=item,

@@ -17,6 +17,9 @@ MOST_PUPILS = 60
 Code = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=24), AfterValidator(one_line)]
 """A code or nickname: too short for a full name, and no field beside it asks for one."""
 
+ClassName = Annotated[
+    str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60), AfterValidator(one_line)
+]
 Short = Annotated[str, StringConstraints(strip_whitespace=True, max_length=30), AfterValidator(one_line)]
 Status = Literal["", "right", "wrong form", "wrong", "unreadable", "blank", "absent"]
 """What is known of an answer; nothing where it has not been looked at yet."""
@@ -378,3 +381,179 @@ class ClassPictureShape(Shape):
     never: list[str]
     sit_with: list[str]
     groups: list[PictureGroup]
+
+
+class NextRequest(Shape):
+    """For which mistakes something is made to go on with; all that pupils share where none is named."""
+
+    mistakes: Annotated[list[Mistake], Field(max_length=12)] = []
+
+
+class NextSet(Shape):
+    """A set made for a mistake: an example with its wrong working beside, and items that reveal it."""
+
+    mistake: str
+    name: str
+    set_id: UUID
+    items: int
+    pupils: list[str]
+
+
+class NextSets(Shape):
+    """What was made; ``said`` tells where fewer items were found than were looked for."""
+
+    made: list[NextSet]
+    said: list[str]
+
+
+class SheetsRequest(Shape):
+    """A sheet for each pupil of these groups, by the sets that were made for them."""
+
+    groups: Annotated[list["SheetGroup"], Field(min_length=1, max_length=12)]
+    pictures: bool = True
+
+
+class SheetGroup(Shape):
+    set_id: UUID
+    pupils: Annotated[list[Code], Field(min_length=1, max_length=MOST_PUPILS)]
+
+
+RecordKind = Literal["lined-up", "shown", "printed", "marked", "homework", "spoken", "note"]
+
+
+class Counts(Shape):
+    """How many pupils had it, of how many; ``item`` is which example, from 1, or 0 for the whole."""
+
+    had: Annotated[int, Field(ge=0, le=500)]
+    of: Annotated[int, Field(ge=0, le=500)]
+    item: Annotated[int, Field(ge=0, le=2000)] = 0
+
+
+class NewEntry(Shape):
+    """What was done on a day."""
+
+    on_day: date
+    kind: RecordKind
+    about: Annotated[str, StringConstraints(strip_whitespace=True, max_length=1000)] = ""
+    set_id: UUID | None = None
+    class_id: UUID | None = None
+    counts: Counts | None = None
+
+
+class EntryChange(Shape):
+    about: Annotated[str, StringConstraints(strip_whitespace=True, max_length=1000)]
+    class_id: UUID | None = None
+
+
+class Entry(Shape):
+    """An entry of the record, with the names of what it is about."""
+
+    id: UUID
+    on_day: date
+    kind: RecordKind
+    about: str
+    set_id: UUID | None
+    set_name: str
+    class_id: UUID | None
+    class_name: str
+    round_id: UUID | None
+    round_name: str
+    counts: Counts | None
+
+
+class RecordAsked(Shape):
+    since: date
+    until: date
+    class_id: UUID | None = None
+
+
+class Record(Shape):
+    """The entries of these days, the latest first."""
+
+    entries: list[Entry]
+
+
+class WeekCount(Shape):
+    """Answers to items with a demand in one week: ``right`` of ``of``."""
+
+    monday: date
+    right: int
+    of: int
+
+
+class DemandOverTime(Shape):
+    demand: str
+    name: str
+    weeks: list[WeekCount]
+
+
+class OverTime(Shape):
+    """How a class's answers went over the weeks, by what the items demand: counts of answers, not scores of
+    children."""
+
+    class_id: UUID
+    mondays: list[date]
+    demands: list[DemandOverTime]
+
+
+class TrialRequest(Shape):
+    """Try a set on invented classes."""
+
+    pupils: Annotated[int, Field(ge=1, le=MOST_PUPILS)] = 28
+    classes: Annotated[int, Field(ge=1, le=500)] = 200
+    seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
+
+
+class Tried(Shape):
+    """What a set would tell of invented classes; ``never_told`` are planted mistakes that no answer told apart."""
+
+    said: str
+    pupils: int
+    told_apart: int
+    silent: list[int]
+    never_told: list[str]
+    planted: list[str]
+
+
+class EyeChoice(Shape):
+    mistake: str
+    name: str
+
+
+class EyeCase(Shape):
+    """An invented pupil's answer, what it may have been, and what it was; ``also`` gives the same answer."""
+
+    number: int
+    problem: Notation
+    asked: str
+    blocks: list[StoryBlock]
+    answer: str
+    lines: list[str]
+    choices: list[EyeChoice]
+    was: str
+    also: list[str]
+    name: str
+    belief: str
+    shows: str
+    shows_html: str
+
+
+class Seed(Shape):
+    """What is drawn by: the same seed draws the same."""
+
+    seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
+
+
+class InventedClass(Shape):
+    """A class of invented pupils."""
+
+    name: Annotated[
+        str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60), AfterValidator(one_line)
+    ]
+    pupils: Annotated[int, Field(ge=1, le=MOST_PUPILS)] = 28
+
+
+class Erased(Shape):
+    """How many classes, with all that belonged to them, are gone."""
+
+    classes: int

@@ -100,7 +100,7 @@ class ClassPictures(unittest.TestCase):
         self.assertEqual(
             told,
             "2 of 3 may share a mistake: whole made but not carried, items 1 and 2. "
-            "One more answer as if so, and another mistake gives the same there.",
+            "One more wrote what it gives, and another mistake gives the same.",
         )
         nobody = class_picture(((right, right),), (Reach((), (), ()),) * 2)
         self.assertEqual(say(nobody.sentence), "Nothing wrong among the answers of 1 pupil.")
