@@ -1,4 +1,4 @@
-"""What a round shows of a class, what is made of it, the record, invented classes, and what is taken away or deleted."""
+"""What a round shows of a class, what is made of it, the record, invented classes, what is taken away or deleted."""
 
 import csv
 import io
@@ -21,7 +21,8 @@ class LookingBack(AtTheMarkBook):
         """Two pupils make the whole and do not carry it, one adds tops and bottoms, one is right."""
         found = self.a_round(held_on=TODAY)
         self.type_in(
-            found, (0, 1, "3 7/12"), (1, 1, "3 7/12"), (2, 1, "4 7/12"), (3, 1, "4 7/12"), (2, 2, "3/8"), (3, 2, "11/15")
+            found, (0, 1, "3 7/12"), (1, 1, "3 7/12"), (2, 1, "4 7/12"), (3, 1, "4 7/12"), (2, 2, "3/8"),
+            (3, 2, "11/15"),
         )  # fmt: skip
         return found
 
@@ -97,12 +98,8 @@ class LookingBack(AtTheMarkBook):
 
     def test_how_a_class_went_over_the_weeks(self) -> None:
         found = self.marked()
-        earlier = {
-            "class_id": found["class_id"],
-            "set_id": found["set_id"],
-            "held_on": (TODAY - timedelta(days=14)).isoformat(),
-        }
-        before = self.send("post", "rounds", **earlier)
+        day = (TODAY - timedelta(days=14)).isoformat()
+        before = self.send("post", "rounds", class_id=found["class_id"], set_id=found["set_id"], held_on=day)
         self.type_in(before, (0, 1, "4 7/12"))
         told = self.client.get(f"/api/classes/{found['class_id']}/over-time").get_json()
         self.assertEqual(len(told["mondays"]), 2)

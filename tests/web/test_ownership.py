@@ -22,7 +22,8 @@ BODIES: dict[str, Any] = {
     "name": "Taken", "text": "1/2 + 1/4", "order": [], "school": {}, "edits": {}, "plan": PLAN, "how": "another",
     "what": "turn", "task": {}, "shelved": True, "readers": [], "settings": {}, "format": "json", "content": "{}",
     "kind": "discs", "pupils": [], "held_on": "2026-11-26", "policy": {}, "cells": [], "item": 0, "ruling": {},
-    "scheme": {"methods": [], "answer": 1}, "pupil": str(uuid4()), "mistakes": [], "about": "Taken", "groups": [{"set_id": str(uuid4()), "pupils": ["Aspen"]}],
+    "scheme": {"methods": [], "answer": 1}, "pupil": str(uuid4()), "mistakes": [], "about": "Taken",
+    "groups": [{"set_id": str(uuid4()), "pupils": ["Aspen"]}],
 }  # fmt: skip
 """A body for each field that a change may ask for."""
 
@@ -37,20 +38,9 @@ FIELDS = {
     "trySet": (), "trainEye": (), "changeRecord": ("about",),
 }  # fmt: skip
 WITHOUT_REVISION = {
-    "shareSet",
-    "copySet",
-    "beginPrint",
-    "typeCells",
-    "pasteCells",
-    "setPaper",
-    "ruleOnCell",
-    "makeNext",
-    "printSheets",
-    "inventAnswers",
-    "trySet",
-    "trainEye",
-    "changeRecord",
-}
+    "shareSet", "copySet", "beginPrint", "typeCells", "pasteCells", "setPaper", "ruleOnCell", "makeNext", "printSheets",
+    "inventAnswers", "trySet", "trainEye", "changeRecord",
+}  # fmt: skip
 
 
 def come_in(house: House, link: str, name: str) -> FlaskClient:
@@ -145,15 +135,9 @@ class Ownership(unittest.TestCase):
             "/api/settings", json=self.linden.get("/api/settings").get_json() | {"settings": {"acronym": "GEMS"}}
         )
         for path in (
-            "/api/sets",
-            "/api/sets/bin",
-            "/api/aims",
-            "/api/settings",
-            "/api/classes",
-            "/api/rounds",
-            "/api/pupils/export",
-            "/api/record?since=2026-01-01&until=2027-01-01",
-        ):
+            "/api/sets", "/api/sets/bin", "/api/aims", "/api/settings", "/api/classes", "/api/rounds",
+            "/api/pupils/export", "/api/record?since=2026-01-01&until=2027-01-01",
+        ):  # fmt: skip
             told = self.rowan.get(path).get_data(as_text=True)
             self.assertNotIn("Linden", told, path)
             self.assertNotIn('"GEMS"', told, path)
