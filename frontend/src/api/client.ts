@@ -64,6 +64,13 @@ export type Ruling = Schemas['Ruling']
 export type SchemeShape = Schemas['SchemeShape']
 export type PolicyShape = Schemas['PolicyShape']
 export type TypedCell = Schemas['TypedCell']
+export type ClassPicture = Schemas['ClassPictureShape']
+export type PictureRow = Schemas['PictureRow']
+export type NextSets = Schemas['NextSets']
+export type RecordEntry = Schemas['Entry']
+export type OverTime = Schemas['OverTime']
+export type Tried = Schemas['Tried']
+export type EyeCase = Schemas['EyeCase']
 export type Side = ShownLine['side'][number]
 export type School = Record<string, string>
 

@@ -75,6 +75,14 @@ export const useRounds = defineStore('rounds', () => {
     })
   }
 
+  /** A class of invented pupils, to try things with. */
+  function inventClass() {
+    return guarded(async () => {
+      await data(api.POST('/api/classes/invented', { body: { name: 'Invented class', pupils: 28 } }))
+      await refresh()
+    })
+  }
+
   function changeClass(of: ClassShape, name: string, year: string, pupils: PupilShape[]) {
     return guarded(async () => {
       const params = { path: { class_id: of.id } }
@@ -139,7 +147,7 @@ export const useRounds = defineStore('rounds', () => {
   }
 
   return {
-    classes, all, inHand, inHandId, trouble, going, forgotten, known, hold, refresh, begin, open, beginRound, makeClass,
+    classes, all, inHand, inHandId, trouble, going, forgotten, known, hold, refresh, begin, open, beginRound, makeClass, inventClass,
     changeClass, deleteClass, eraseClass, erasePupil, deleteRound, guarded,
   } // prettier-ignore
 })

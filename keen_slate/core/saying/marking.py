@@ -4,6 +4,8 @@ What is said of pupils is a hypothesis about answers, and worded so.
 """
 
 from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.text import text_of
+from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying.words import filled, listed
 
 
@@ -21,8 +23,9 @@ def how_given(_: Manner, how: str, line: int, answer: bool) -> str:
     }[how]
 
 
-def safe_from_here(_: Manner, last: bool) -> str:
-    return "Right from here on: converting only adds risk." if not last else "Right here."
+def safe_from_here(w: Manner, answer: Expr, policy: str) -> str:
+    """Where a working has come to an answer that is taken, and only converts from there."""
+    return f"{text_of(answer, w)} is taken already ({policy}): right from here on, and converting only adds risk."
 
 
 def shared(w: Manner, name: str, pupils: int, of: int, items: tuple[int, ...], others: int) -> str:

@@ -230,7 +230,8 @@ class NamedPanel(Shape):
 class Worked(Shape):
     """A problem worked. ``notes`` say how the text could also be read, ``refused`` which choices cannot be followed and
     what is done instead; ``solutions`` counts the ways to fill blanks; ``order`` is the acronym, letter by letter, each
-    with the operation it stands for; ``layout`` is what fits the problem."""
+    with the operation it stands for; ``layout`` is what fits the problem; ``safe`` says from which line on the mark is
+    safe under the teacher's policy, where lines come after it that only convert."""
 
     problem: Notation
     asked: str
@@ -247,6 +248,7 @@ class Worked(Shape):
     panels: list[NamedPanel]
     order: list[list[str]]
     story: ShownStory | None = None
+    safe: str = ""
 
 
 class Looked(Shape):
@@ -423,6 +425,7 @@ class WorkRequest(Shape):
     words: WordChoices = {}
     turns: Annotated[list[LineTurn], Field(max_length=20)] = []
     acronym: Acronym = "none"
+    policy: Policy = "simplest-form"
 
 
 class CompareRequest(Shape):
@@ -437,7 +440,6 @@ class AnswerRequest(WorkRequest):
 
     answer: Typed
     beside: Annotated[list[Typed], Field(max_length=200)] = []
-    policy: Policy = "simplest-form"
     label_required: bool = False
 
 

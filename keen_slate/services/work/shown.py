@@ -4,6 +4,7 @@ from collections.abc import Sequence
 
 from keen_slate.core.curriculum.places import place_text
 from keen_slate.core.demands.listing import DEMAND
+from keen_slate.core.diagnosis.answers import bare
 from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.machine.school import School
 from keen_slate.core.machine.side_work import (
@@ -15,6 +16,7 @@ from keen_slate.core.machine.side_work import (
     SetOut,
     SideWork,
 )
+from keen_slate.core.marking.schemes import MarkingPolicy, safe_line
 from keen_slate.core.notation.layout import Row, Sign, layout
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import plain, text_of
@@ -28,8 +30,8 @@ from keen_slate.core.problem.tree import (
     Product,
     evaluate,
 )
-from keen_slate.core.saying import in_stories
-from keen_slate.core.saying.names import ACRONYM_LETTERS
+from keen_slate.core.saying import in_stories, marking
+from keen_slate.core.saying.names import ACRONYM_LETTERS, POLICY_NAMES
 from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACET
@@ -65,7 +67,18 @@ from keen_slate.services.work.stories import shown_story
 def work_out(request: WorkRequest) -> Worked:
     """The sheet of a problem. Raises UnreadableProblem for the text, UnknownChoice and UnknownWord for the rest."""
     asked = Asked.of(request)
-    return shown_working(asked, asked.work(request.turns), request.acronym)
+    working = asked.work(request.turns)
+    return shown_working(asked, working, request.acronym).model_copy(update={"safe": _safe(asked, working, request)})
+
+
+def _safe(asked: Asked, working: Working, request: WorkRequest) -> str:
+    """Where the mark is safe, and converting on only adds risk."""
+    policy = MarkingPolicy(request.policy)
+    line = safe_line(asked.problem, working, policy)
+    if line is None:
+        return ""
+    answer = bare(working.lines[line].expr)
+    return asked.say(Say.of(marking.safe_from_here, answer=answer, policy=POLICY_NAMES[request.policy][0]))
 
 
 def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Worked:

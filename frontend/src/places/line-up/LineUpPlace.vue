@@ -14,6 +14,7 @@ import RungTools from './RungTools.vue'
 import SetHead from './SetHead.vue'
 import SetList from './SetList.vue'
 import SharePanel from './SharePanel.vue'
+import TryPanel from './TryPanel.vue'
 import { useGlance } from './useGlance'
 import { useOrder } from './useOrder'
 
@@ -27,6 +28,7 @@ const told = ref('')
 const aiming = ref(false)
 const glancing = ref(false)
 const sharing = ref(false)
+const trying = ref(false)
 const opened = ref<string | null>(null)
 const finding = ref('')
 const examples = computed(() => sets.inHand?.examples ?? [])
@@ -59,9 +61,10 @@ function openInWork(example: ShownExample) {
     <SetList />
     <section class="set" aria-labelledby="set-title">
       <template v-if="sets.inHand">
-        <SetHead v-model:aiming="aiming" v-model:glancing="glancing" v-model:sharing="sharing" />
+        <SetHead v-model:aiming="aiming" v-model:glancing="glancing" v-model:sharing="sharing" v-model:trying="trying" />
         <SetTrouble />
         <p class="hidden" role="status">{{ told }}</p>
+        <TryPanel v-if="trying && sets.inHand.examples.length" />
         <SharePanel v-if="sharing && !sets.inHand.owner" :key="`share ${sets.inHand.id}`" :set-id="sets.inHand.id" />
         <AimPanel v-if="aiming && !sets.inHand.owner" :key="sets.inHand.id" @drawn="glancing = true" />
         <GlancePanel v-if="glancing && glance && examples.length" :glance="glance" :examples="examples" />

@@ -10,6 +10,7 @@ import { focusOn } from '@/shared/focusing'
 const aiming = defineModel<boolean>('aiming', { required: true })
 const glancing = defineModel<boolean>('glancing', { required: true })
 const sharing = defineModel<boolean>('sharing', { required: true })
+const trying = defineModel<boolean>('trying', { required: true })
 const sets = useSets()
 const me = useMe()
 const renaming = ref(false)
@@ -63,6 +64,14 @@ async function rename() {
         size="small"
         :aria-expanded="glancing"
         @click="glancing = !glancing"
+      />
+      <Button
+        label="Try it on a class"
+        icon="pi pi-search"
+        :variant="trying ? undefined : 'outlined'"
+        size="small"
+        :aria-expanded="trying"
+        @click="trying = !trying"
       />
       <Button
         v-if="me.me?.kind === 'school'"

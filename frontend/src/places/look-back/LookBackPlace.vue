@@ -1,1 +1,106 @@
-<template><p>…</p></template>
+<script setup lang="ts">
+import Select from 'primevue/select'
+import { computed, onMounted, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { useRounds } from '@/desk/useRounds'
+import NoticeBox from '@/shared/NoticeBox.vue'
+import { dayOf } from '@/shared/days'
+import ClassPictureView from './ClassPictureView.vue'
+import OverTimeView from './OverTimeView.vue'
+import RecordView from './RecordView.vue'
+
+/** What was taught, and what came of it: the picture of a round, a class over the weeks, the record by day. */
+const VIEWS = [
+  { id: 'picture', name: 'The class picture' },
+  { id: 'weeks', name: 'Over the weeks' },
+  { id: 'record', name: 'The record' },
+] as const
+
+const route = useRoute()
+const router = useRouter()
+const rounds = useRounds()
+const view = ref<(typeof VIEWS)[number]['id']>('picture')
+const listed = computed(() =>
+  rounds.all.map((r) => ({ id: r.id, label: `${r.name}, ${r.class_name}, ${dayOf(r.held_on)}` })),
+)
+
+onMounted(() => rounds.begin(typeof route.params.round === 'string' && route.params.round ? route.params.round : null))
+watch(
+  () => rounds.inHandId,
+  (id) => {
+    if (route.name === 'look-back' && id !== (route.params.round || null)) {
+      void router.replace({ name: 'look-back', params: id ? { round: id } : {} })
+    }
+  },
+)
+</script>
+
+<template>
+  <div class="look-back">
+    <h1 class="hidden">Look back</h1>
+    <div class="bar">
+      <div class="views" role="tablist" aria-label="Look back at">
+        <button
+          v-for="choice in VIEWS"
+          :key="choice.id"
+          type="button"
+          role="tab"
+          class="quiet-button"
+          :aria-selected="view === choice.id"
+          :aria-pressed="view === choice.id"
+          @click="view = choice.id"
+        >
+          {{ choice.name }}
+        </button>
+      </div>
+      <Select
+        v-if="view === 'picture' && listed.length"
+        :model-value="rounds.inHandId"
+        :options="listed"
+        option-label="label"
+        option-value="id"
+        size="small"
+        class="rounds"
+        aria-label="Round"
+        @update:model-value="rounds.open($event)"
+      />
+    </div>
+    <NoticeBox v-if="rounds.trouble" :says="rounds.trouble" />
+    <template v-if="view === 'picture'">
+      <ClassPictureView v-if="rounds.inHandId" :key="rounds.inHandId" :round-id="rounds.inHandId" />
+      <p v-else-if="rounds.known" class="quiet">Mark a class first; then it is seen here what its answers share.</p>
+    </template>
+    <OverTimeView v-else-if="view === 'weeks'" />
+    <RecordView v-else />
+  </div>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem 1rem;
+  align-items: center;
+  margin-bottom: 0.7rem;
+}
+
+.views {
+  display: flex;
+  gap: 0.3rem;
+}
+
+.views button {
+  font-size: 0.95rem;
+  padding: 0.3rem 0.7rem;
+}
+
+.rounds :deep(.p-select-label) {
+  white-space: normal;
+}
+
+@media print {
+  .bar {
+    display: none;
+  }
+}
+</style>

@@ -122,7 +122,7 @@ async function remove() {
 .class-panel {
   display: grid;
   gap: 0.6rem;
-  max-width: 44rem;
+  max-width: 62rem;
   background: var(--sheet);
   border: 1px solid var(--rule);
   padding: 0.9rem 1.1rem;
@@ -145,7 +145,7 @@ async function remove() {
 }
 
 .pupils {
-  columns: 19rem 2;
+  columns: 18.5rem 3;
   column-gap: 1.5rem;
 }
 
@@ -165,6 +165,11 @@ async function remove() {
   border: 1px solid var(--edge-soft);
   background: var(--paper);
   color: inherit;
+}
+
+.pupils button {
+  white-space: nowrap;
+  padding-inline: 0.25rem;
 }
 
 .pupils input + input {

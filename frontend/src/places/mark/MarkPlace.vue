@@ -9,6 +9,8 @@ import { api, data, type ClassShape, type Ruling } from '@/api/client'
 import { useRounds } from '@/desk/useRounds'
 import { useSets } from '@/desk/useSets'
 import NoticeBox from '@/shared/NoticeBox.vue'
+import { dayOf } from '@/shared/days'
+import TrainEye from './TrainEye.vue'
 import CellStrip from './CellStrip.vue'
 import ClassPanel from './ClassPanel.vue'
 import NewRound from './NewRound.vue'
@@ -30,7 +32,7 @@ const sets = useSets()
 const answers = useAnswers()
 const direction = useStorage<'down' | 'along'>('keen-slate:marking-direction', 'down')
 const at = ref({ row: 0, column: 0 })
-const panel = ref<'' | 'new' | 'class' | 'policy'>('')
+const panel = ref<'' | 'new' | 'class' | 'policy' | 'eye'>('')
 const schemeOf = ref<number | null>(null)
 const classShown = ref<ClassShape | null>(null)
 const grid = useTemplateRef('grid')
@@ -44,8 +46,6 @@ const itemOfScheme = computed(() => (schemeOf.value === null ? undefined : round
 const cell = computed(() => pupil.value && answers.cells.value.get(placeOf(pupil.value.id, at.value.column)))
 const pending = computed(() => !!pupil.value && answers.waiting.value.has(placeOf(pupil.value.id, at.value.column)))
 const named = (r: { name: string; class_name: string; held_on: string }) => `${r.name}, ${r.class_name}, ${dayOf(r.held_on)}`
-const dayOf = (day: string, year?: 'numeric') =>
-  new Date(`${day}T12:00`).toLocaleDateString(undefined, { day: 'numeric', month: 'short', year })
 const listed = computed(() => rounds.all.map((r) => ({ ...r, label: named(r) })))
 
 onMounted(async () => {
@@ -109,6 +109,19 @@ async function dropped(event: DragEvent) {
   if (text.trim() && pupil.value) await answers.paste(text, pupil.value.id, at.value.column)
 }
 
+const inventing = ref(false)
+/** Invented pupils answer what is still empty. */
+async function invent() {
+  if (!round.value) return
+  inventing.value = true
+  const params = { path: { round_id: round.value.id } }
+  await rounds.guarded(async () => {
+    await data(api.POST('/api/rounds/{round_id}/invent', { params, body: { seed: params.path.round_id } }))
+    await rounds.open(params.path.round_id)
+  })
+  inventing.value = false
+}
+
 function editClass(of: ClassShape | null) {
   classShown.value = of
   panel.value = 'class'
@@ -141,6 +154,7 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
       />
       <Button label="New round" size="small" variant="outlined" @click="panel = panel === 'new' ? '' : 'new'" />
       <Button v-if="classHere" :label="`Class ${classHere.name}`" size="small" variant="text" @click="editClass(classHere)" />
+      <Button label="Train the eye" size="small" variant="text" title="Invented answers of the set in hand: name the cause" @click="panel = panel === 'eye' ? '' : 'eye'" />
       <SelectButton v-if="round" v-model="direction" :options="DIRECTIONS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Enter goes" />
       <template v-if="round">
         <Button icon="pi pi-undo" size="small" variant="text" aria-label="Undo" :disabled="!answers.undone.value.length" @click="answers.undo" />
@@ -149,6 +163,7 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
       </template>
     </div>
     <NewRound v-if="panel === 'new'" @begun="((panel = ''), grid?.focus())" @classes="editClass(null)" />
+    <TrainEye v-if="panel === 'eye'" @close="panel = ''" />
     <ClassPanel v-if="panel === 'class'" :of="classShown" @close="panel = rounds.inHand ? '' : 'new'" />
     <PolicyPanel v-if="panel === 'policy' && round" :key="round.revision" :round="round" @close="panel = ''" @changed="changed" />
     <NoticeBox v-if="rounds.trouble && panel !== 'class'" :says="rounds.trouble">
@@ -167,6 +182,7 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
         <span v-if="round.invented" class="invented">Invented pupils.</span>
         {{ round.policy_said }}
         <Button label="change" size="small" variant="text" @click="panel = panel === 'policy' ? '' : 'policy'" />
+        <Button v-if="round.invented && given < wanted" label="let them answer" size="small" variant="text" :loading="inventing" @click="invent" />
         <span>{{ given }} of {{ wanted }} typed. Kept until {{ dayOf(round.kept_until, 'numeric') }}.</span>
       </p>
       <div class="desk">
@@ -227,7 +243,7 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
 }
 
 .rounds {
-  max-width: 100%;
+  max-width: min(100%, 20rem);
 }
 
 .rounds :deep(.p-select-label) {

@@ -5,6 +5,7 @@ import ToggleSwitch from 'primevue/toggleswitch'
 import { computed, ref, watch } from 'vue'
 import { useRounds } from '@/desk/useRounds'
 import { useSets } from '@/desk/useSets'
+import { today } from '@/shared/days'
 
 /** Begin to mark: a class, the set that it had, and the day. */
 const emit = defineEmits<{ begun: []; classes: [] }>()
@@ -13,7 +14,7 @@ const rounds = useRounds()
 const sets = useSets()
 const classId = ref<string | null>(null)
 const setId = ref<string | null>(null)
-const heldOn = ref(new Date().toLocaleDateString('sv'))
+const heldOn = ref(today())
 const versions = ref(false)
 const beginning = ref(false)
 
@@ -57,6 +58,7 @@ async function begin() {
     <template v-else>
       <p>To mark, a class is needed first: a list of codes or nicknames.</p>
       <Button type="button" label="Make a class" size="small" @click="emit('classes')" />
+      <Button type="button" label="Try it with invented pupils" size="small" variant="text" @click="rounds.inventClass()" />
     </template>
   </form>
 </template>
@@ -75,6 +77,10 @@ async function begin() {
 
 .set {
   max-width: 22rem;
+}
+
+.set :deep(.p-select-label) {
+  white-space: normal;
 }
 
 input[type='date'] {

@@ -32,6 +32,18 @@ export function usePrinting() {
     start()
   }
 
+  /** A page for each pupil, with the items of the set that was made for the pupil's group. */
+  async function printSheets(roundId: string, groups: { set_id: string; pupils: string[] }[]) {
+    stop()
+    const params = { path: { round_id: roundId } }
+    const begun = await ordering.ask((signal) =>
+      api.POST('/api/rounds/{round_id}/sheets', { params, body: { groups, pictures: true }, signal }),
+    )
+    if (!begun) return
+    job.value = begun
+    start()
+  }
+
   async function resume(setId: string) {
     stop()
     job.value = null
@@ -62,5 +74,5 @@ export function usePrinting() {
     if (running.value) start()
   }
 
-  return { job, running, trouble, print, resume, cancel }
+  return { job, running, trouble, print, printSheets, resume, cancel }
 }

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
+import Textarea from 'primevue/textarea'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { onMounted } from 'vue'
 import type { DeskSettings } from '@/api/client'
 import { ORGANISERS } from '@/desk/organisers'
 import { useSettings } from '@/desk/useSettings'
 import MyAccount from './MyAccount.vue'
+import PupilData from './PupilData.vue'
 
 /** What a teacher sets once, for every place. Each choice is kept at once. */
 const desk = useSettings()
@@ -109,6 +111,25 @@ function policy(chosen: unknown) {
             @update:model-value="desk.change({ label_required: $event })"
           />
         </div>
+        <div class="setting">
+          <label for="place-only">Only what stands in the answer’s place counts</label>
+          <ToggleSwitch
+            input-id="place-only"
+            :model-value="desk.settings.place_only"
+            @update:model-value="desk.change({ place_only: $event })"
+          />
+        </div>
+        <div class="setting tall">
+          <label for="marking-note">What your school’s own marking policy says; it stands over every round</label>
+          <Textarea
+            id="marking-note"
+            :model-value="desk.settings.marking_note"
+            rows="2"
+            auto-resize
+            maxlength="400"
+            @change="desk.change({ marking_note: ($event.target as HTMLTextAreaElement).value })"
+          />
+        </div>
         <div class="setting tall">
           <label for="acronym">Order of operations</label>
           <Select
@@ -137,6 +158,7 @@ function policy(chosen: unknown) {
         </div>
       </section>
     </div>
+    <PupilData />
     <MyAccount />
   </div>
 </template>
@@ -185,7 +207,7 @@ function policy(chosen: unknown) {
   flex-wrap: wrap;
 }
 
-.setting.tall :deep(.p-select) {
+.setting.tall :deep(:is(.p-select, .p-textarea)) {
   width: 100%;
 }
 

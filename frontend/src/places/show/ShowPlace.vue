@@ -5,6 +5,9 @@ import { useRouter } from 'vue-router'
 import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
 import { useKeys } from '@/shared/useKeys'
+import { api } from '@/api/client'
+import { today } from '@/shared/days'
+import QuickCount from './QuickCount.vue'
 import ShowBeside from './ShowBeside.vue'
 import ShowSheet from './ShowSheet.vue'
 import { useLesson } from './useLesson'
@@ -16,7 +19,20 @@ const sets = useSets()
 useNamedSet()
 
 const lesson = useLesson()
-const { item, current, shown, wrongShown, estimateFirst, next, back, another } = lesson
+const { item, current, shown, wrongShown, estimateFirst, back, another } = lesson
+const counting = ref(false)
+const noted = new Set<string>()
+
+/** On; and that the set was shown today stands in the record. */
+function next() {
+  lesson.next()
+  const set = sets.inHandId
+  if (!set || noted.has(set)) return
+  noted.add(set)
+  const class_id = localStorage.getItem('keen-slate:class-shown') || null
+  const body = { on_day: today(), kind: 'shown' as const, about: '', set_id: set, class_id, counts: null }
+  void api.POST('/api/record', { body }).catch(() => noted.delete(set))
+}
 const { minutes, clock, start } = useTimer()
 const { toggle: fullScreen } = useFullscreen()
 const dark = useLocalStorage('keen-slate:dark', false)
@@ -58,6 +74,7 @@ useKeys({
   v: togglePictures,
   w: lesson.onPurpose,
   t: start,
+  c: () => (counting.value = !counting.value),
   d: darken,
   f: () => void fullScreen(),
   Escape: leave,
@@ -72,6 +89,7 @@ useKeys({
       <ShowBeside v-if="picture || wrong" :picture="picture" :asked="current.asks_of_picture" :wrong="wrong" :stage="wrongShown" :columns="current.layout === 'columns'" />
       <footer class="show-foot">
         <span class="show-place">{{ item + 1 }} of {{ count }}</span>
+        <QuickCount v-if="counting && sets.inHandId" :set-id="sets.inHandId" :item="item + 1" @done="counting = false" />
         <span v-if="minutes" class="show-clock" role="timer">{{ clock }}</span>
         <!-- A click leaves the focus where it was, so that the next key goes on with the lesson. -->
         <span class="show-buttons" @mousedown.prevent>
@@ -82,6 +100,7 @@ useKeys({
           <button type="button" :aria-pressed="estimateFirst" @click="lesson.toggleEstimate">Estimate first</button>
           <button type="button" :aria-pressed="picturesShown" @click="togglePictures">Pictures</button>
           <button v-if="current.wrong" type="button" :aria-pressed="wrongShown > 0" @click="lesson.onPurpose">Wrong on purpose</button>
+          <button type="button" :aria-pressed="counting" @click="counting = !counting">Who had it</button>
           <button type="button" @click="start">{{ minutes ? `${minutes} min` : 'Timer' }}</button>
           <button type="button" :aria-pressed="dark" @click="darken">Dark</button>
           <button type="button" @click="fullScreen">Full screen</button>

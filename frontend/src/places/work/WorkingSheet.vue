@@ -136,6 +136,7 @@ defineExpose({ focusedLine, stepLine })
       <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
       <p v-for="sentence in worked.story.sentences_html" :key="sentence" v-html="sentence" />
     </div>
+    <p v-if="worked.safe && !covered" class="safe quiet">{{ worked.safe }}</p>
     <p v-if="covered" class="covered quiet">
       {{ covered }} {{ covered === 1 ? 'step is' : 'steps are' }} covered. <kbd>n</kbd> shows the next, <kbd>a</kbd> all.
     </p>
@@ -309,6 +310,11 @@ defineExpose({ focusedLine, stepLine })
 .ink-simplify {
   --act: var(--ink);
   --stroke: double;
+}
+
+.safe {
+  padding: 0.2rem 1rem 0.6rem;
+  font-size: 0.9rem;
 }
 
 .answers {

@@ -25,7 +25,7 @@ export function useWorking(edits: Ref<Edits>) {
   async function work(asked: string): Promise<boolean> {
     for (const rest of [looking, drawing, weighing]) rest.drop()
     await settings.ready()
-    const body = { text: asked, school: school.choices, turns: edits.value.turns, ...settings.manner }
+    const body = { text: asked, school: school.choices, turns: edits.value.turns, policy: settings.settings.policy, ...settings.manner }
     const answer = await working.ask((signal) => api.POST('/api/work', { body, signal }))
     if (!answer) return false
     if (asked !== text.value) {

@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import { ref, watch } from 'vue'
+import { api, type OverTime } from '@/api/client'
+import { useRequest } from '@/desk/useRequest'
+import { useRounds } from '@/desk/useRounds'
+import { dayOf } from '@/shared/days'
+
+/** A class over the weeks: for each demand how many of the answers were right. Counts of answers, not scores of children. */
+const rounds = useRounds()
+const classId = ref<string | null>(null)
+const found = ref<OverTime | null>(null)
+const asking = useRequest({ shown: true })
+
+watch(
+  () => [rounds.classes.length, rounds.inHand?.class_id],
+  () => (classId.value ??= rounds.inHand?.class_id ?? rounds.classes[0]?.id ?? null),
+  { immediate: true },
+)
+watch(
+  classId,
+  async (id) => {
+    found.value = null
+    if (!id) return
+    const params = { path: { class_id: id } }
+    found.value = await asking.ask((signal) => api.GET('/api/classes/{class_id}/over-time', { params, signal }))
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <section aria-label="Over the weeks">
+    <p class="row">
+      <label for="weeks-class">Class</label>
+      <Select v-model="classId" input-id="weeks-class" aria-label="Class" :options="rounds.classes" option-label="name" option-value="id" size="small" />
+      <template v-if="classId">
+        <a :href="`/api/classes/${classId}/export/csv`">All its answers as CSV</a>
+        <a :href="`/api/classes/${classId}/export/json`">as JSON</a>
+      </template>
+    </p>
+    <p class="quiet">How many answers were right, of how many, by what the items ask for. Counts of answers, not scores of children.</p>
+    <div class="wrap">
+      <table v-if="found?.demands.length">
+        <thead>
+          <tr>
+            <th scope="col">items that ask for</th>
+            <th v-for="monday in found.mondays" :key="monday" scope="col">week of {{ dayOf(monday) }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="demand in found.demands" :key="demand.demand">
+            <th scope="row">{{ demand.name }}</th>
+            <td v-for="monday in found.mondays" :key="monday">
+              <template v-for="week in demand.weeks.filter((w) => w.monday === monday)" :key="week.monday">
+                <span class="share" aria-hidden="true"><span :style="{ width: `${(100 * week.right) / week.of}%` }" /></span>
+                {{ week.right }} of {{ week.of }}
+              </template>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-else-if="found" class="quiet">Nothing has been marked for this class yet.</p>
+      <p v-else-if="asking.fault.value" role="alert">{{ asking.fault.value.message }}</p>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.6rem;
+  align-items: center;
+}
+
+.row a {
+  color: var(--blue);
+}
+
+.wrap {
+  overflow-x: auto;
+  padding-top: 0.6rem;
+}
+
+table {
+  border-collapse: collapse;
+  background: var(--sheet);
+  font-size: 0.92rem;
+}
+
+th,
+td {
+  border: 1px solid var(--rule-soft);
+  padding: 0.3rem 0.7rem;
+  font-weight: 400;
+  text-align: left;
+}
+
+.share {
+  display: block;
+  width: 6.5rem;
+  height: 0.45rem;
+  border: 1px solid var(--edge-soft);
+}
+
+.share span {
+  display: block;
+  height: 100%;
+  background: var(--slate-500);
+}
+</style>
