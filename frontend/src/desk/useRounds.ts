@@ -42,7 +42,6 @@ export const useRounds = defineStore('rounds', () => {
     all.value = rounds.rounds
     going.value = rounds.going
     forgotten.value = rounds.forgotten
-    known.value = true
   }
 
   /** The lists, and the round that an address names, or that of last time, or the latest. */
@@ -53,6 +52,7 @@ export const useRounds = defineStore('rounds', () => {
       const id = named ?? all.value.find((r) => r.id === last)?.id ?? all.value[0]?.id
       if (!id) hold(null)
       else if (id !== inHandId.value) hold(await fetched(id))
+      known.value = true
     })
   }
 

@@ -125,11 +125,10 @@ class Opened:
         self.kept = settings_of(session)
         self.words: Manner = chosen_words(self.kept.words)
         self.of_class: SchoolClass = classes.open_class(session, row.class_id)
-        here = {p.id for p in self.of_class.pupils}
-        found = rounds.answers_of(session, row.id)
-        self.answers: dict[tuple[UUID, int], GivenAnswer] = {
-            (a.pupil_id, a.item): a for a in found if a.pupil_id in here
-        }
+        here = {p.id: place for place, p in enumerate(self.of_class.pupils)}
+        found = [a for a in rounds.answers_of(session, row.id) if a.pupil_id in here]
+        found.sort(key=lambda a: (here[a.pupil_id], a.item))
+        self.answers: dict[tuple[UUID, int], GivenAnswer] = {(a.pupil_id, a.item): a for a in found}
         self.policy = PolicyShape.model_validate(row.policy)
         self.letters: list[str] = list(row.letters)
 

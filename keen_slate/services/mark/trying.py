@@ -1,12 +1,13 @@
 """Invented classes: a set is tried on them, a round answered by them, an eye trained on what they write."""
 
+from typing import Any
 from uuid import UUID
 
 from sqlalchemy.orm import Session
 
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.malrules.listing import BY_ID, LIKELIHOOD, MISTAKES
-from keen_slate.core.marking.simulated import Rehearsed, code_of, simulated, tried
+from keen_slate.core.marking.simulated import Rehearsed, Written, code_of, simulated, tried
 from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.problem import bounds
 from keen_slate.core.saying.refuting import taken_for
@@ -17,7 +18,7 @@ from keen_slate.faults import NotPossible
 from keen_slate.render.prose import prose_html
 from keen_slate.services.line_up import read_and_worked
 from keen_slate.services.mark.classes import shown_class
-from keen_slate.services.mark.opened import Opened, Version, settings_of
+from keen_slate.services.mark.opened import VERSIONS, Opened, Version, settings_of
 from keen_slate.services.shapes.marking import (
     ClassShape,
     EyeCase,
@@ -33,6 +34,9 @@ from keen_slate.services.work.stories import blocks_of
 from keen_slate.store import classes, rounds, sets
 from keen_slate.store.classes import WantedPupil
 from keen_slate.store.database import Belongings
+
+TRIES = 20
+"""Draws until a pupil who has begun is not away."""
 
 CHOICES = 5
 """Mistakes that are offered to choose the cause from, with the right one among them."""
@@ -55,19 +59,33 @@ class Trying:
             opened = Opened(session, rounds.hold(session, round_id))
             if not opened.of_class.invented:
                 raise NotPossible("These are real pupils: nothing is invented for them.")
-            by_version = {v: [self._rehearsed(item[v], opened) for item in opened.items] for v in ("A", "B")}
-            drawn = {v: simulated(tuple(items), len(opened.of_class.pupils), seed) for v, items in by_version.items()}
-            cells = []
+            by_version = {v: tuple(self._rehearsed(item[v], opened) for item in opened.items) for v in VERSIONS}
+            begun = {pupil for pupil, _ in opened.answers}
+            cells: list[TypedCell] = []
+            away: dict[str, Any] = {}
             for row, pupil in enumerate(opened.of_class.pupils):
-                answers = drawn[opened.version_of(pupil.id)][row].answers
+                version = opened.version_of(pupil.id)
+                answers = self._answers(by_version[version], row, seed, there=pupil.id in begun)
+                if not answers:
+                    away[str(pupil.id)] = {"version": version, "absent": True}
                 cells += [
                     TypedCell(pupil=pupil.id, item=item, answer=written.answer, lines=list(written.lines))
                     for item, written in enumerate(answers)
                     if (pupil.id, item) not in opened.answers
                 ]
             opened.put(cells)
+            rounds.keep_aside(session, round_id, papers=opened.row.papers | away)
             again = Opened(session, rounds.open_round(session, round_id))
             return again.judged(None)
+
+    @staticmethod
+    def _answers(items: tuple[Rehearsed, ...], row: int, seed: str, *, there: bool) -> tuple[Written, ...]:
+        """What the pupil at a place writes; who has begun is there to go on."""
+        for again in range(TRIES):
+            answers = simulated(items, row + 1, f"{seed}/{again}" if again else seed)[row].answers
+            if answers or not there:
+                return answers
+        return ()
 
     @staticmethod
     def _rehearsed(version: Version, opened: Opened) -> Rehearsed:

@@ -167,7 +167,7 @@ const print = () => window.print()
         <table class="items">
           <thead>
             <tr>
-              <th scope="col" />
+              <th scope="col">item</th>
               <th v-for="[id, name] in OUTCOMES" :key="id" scope="col">{{ name }}</th>
               <th scope="col">marks</th>
             </tr>

@@ -47,7 +47,6 @@ watch(
           role="tab"
           class="quiet-button"
           :aria-selected="view === choice.id"
-          :aria-pressed="view === choice.id"
           @click="view = choice.id"
         >
           {{ choice.name }}
@@ -92,6 +91,12 @@ watch(
 .views button {
   font-size: 0.95rem;
   padding: 0.3rem 0.7rem;
+}
+
+.views button[aria-selected='true'] {
+  border-color: var(--edge);
+  background: var(--sheet);
+  box-shadow: inset 0 -3px 0 var(--blue);
 }
 
 .rounds :deep(.p-select-label) {

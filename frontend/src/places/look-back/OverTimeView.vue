@@ -13,8 +13,10 @@ const found = ref<OverTime | null>(null)
 const asking = useRequest({ shown: true })
 
 watch(
-  () => [rounds.classes.length, rounds.inHand?.class_id],
-  () => (classId.value ??= rounds.inHand?.class_id ?? rounds.classes[0]?.id ?? null),
+  () => rounds.known,
+  (known) => {
+    if (known) classId.value ??= rounds.inHand?.class_id ?? rounds.classes[0]?.id ?? null
+  },
   { immediate: true },
 )
 watch(

@@ -65,20 +65,30 @@ watch(
   },
 )
 
+/** What is known of a paper changes; what is typed meanwhile stays as it is. */
+async function paper(body: { pupil: string; absent: boolean; version: 'A' | 'B' }) {
+  const at = round.value
+  if (!at) return
+  const params = { path: { round_id: at.id } }
+  await rounds.guarded(async () => {
+    const found = await data(api.PUT('/api/rounds/{round_id}/papers', { params, body }))
+    if (round.value?.id !== at.id) return
+    round.value.pupils = found.pupils
+    round.value.sentence = found.sentence
+  })
+}
+
 async function away(pupilId: string) {
   const is = round.value?.pupils.find((p) => p.id === pupilId)
   if (!round.value || !is) return
-  const params = { path: { round_id: round.value.id } }
   const body = { pupil: pupilId, absent: !is.absent, version: is.version }
-  await rounds.guarded(async () => rounds.hold(await data(api.PUT('/api/rounds/{round_id}/papers', { params, body }))))
+  await paper(body)
   grid.value?.focus()
 }
 
 async function hadVersion(version: 'A' | 'B') {
   if (!round.value || !pupil.value) return
-  const params = { path: { round_id: round.value.id } }
-  const body = { pupil: pupil.value.id, absent: pupil.value.absent, version }
-  await rounds.guarded(async () => rounds.hold(await data(api.PUT('/api/rounds/{round_id}/papers', { params, body }))))
+  await paper({ pupil: pupil.value.id, absent: pupil.value.absent, version })
   await answers.judgeAll()
 }
 
@@ -95,10 +105,9 @@ function keepLines(lines: string[]) {
   answers.type([{ pupil: pupil.value.id, item: at.value.column, answer, lines, cleared: false }])
 }
 
-async function changed() {
+function changed() {
   schemeOf.value = null
   if (panel.value === 'policy') panel.value = ''
-  await answers.judgeAll()
   grid.value?.focus()
 }
 
@@ -165,7 +174,7 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
     <NewRound v-if="panel === 'new'" @begun="((panel = ''), grid?.focus())" @classes="editClass(null)" />
     <TrainEye v-if="panel === 'eye'" @close="panel = ''" />
     <ClassPanel v-if="panel === 'class'" :of="classShown" @close="panel = rounds.inHand ? '' : 'new'" />
-    <PolicyPanel v-if="panel === 'policy' && round" :key="round.revision" :round="round" @close="panel = ''" @changed="changed" />
+    <PolicyPanel v-if="panel === 'policy' && round" :key="round.id" :round="round" @close="panel = ''" @changed="changed" />
     <NoticeBox v-if="rounds.trouble && panel !== 'class'" :says="rounds.trouble">
       <Button label="All right" size="small" variant="text" @click="rounds.trouble = ''" />
     </NoticeBox>

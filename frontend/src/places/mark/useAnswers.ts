@@ -9,18 +9,31 @@ type Before = TypedCell[]
 
 export const placeOf = (pupil: string, item: number) => `${pupil}/${item}`
 
+const same = (one: TypedCell | undefined, other: TypedCell) => JSON.stringify(one) === JSON.stringify(other)
+
+/** An answer as it was typed, of which nothing is known yet. */
+const unknown = (typed: TypedCell): RoundCell => ({
+  pupil: typed.pupil, item: typed.item, answer: typed.answer ?? '', lines: typed.lines ?? [], status: '', letters: [],
+  open: false, ruled: false, points: 0,
+}) // prettier-ignore
+
 /**
  * The answers of the round in hand as they are typed. What is typed is kept in the browser at once and sent; where the
  * connection drops it waits there and is sent later, also after the page was closed.
  */
 export function useAnswers() {
   const rounds = useRounds()
+  const waiting = ref(new Map<string, TypedCell>())
+  /** What is known of each cell, what waits to be sent above it. */
   const cells = computed(() => {
     const found = new Map<string, RoundCell>()
     for (const cell of rounds.inHand?.cells ?? []) found.set(placeOf(cell.pupil, cell.item), cell)
+    for (const [place, typed] of waiting.value) {
+      if (typed.cleared) found.delete(place)
+      else found.set(place, unknown(typed))
+    }
     return found
   })
-  const waiting = ref(new Map<string, TypedCell>())
   const offline = ref(false)
   const trouble = ref('')
   const report = ref<string[]>([])
@@ -49,7 +62,14 @@ export function useAnswers() {
       if (!id) return
       const left = JSON.parse(localStorage.getItem(key()) ?? '[]') as TypedCell[]
       if (left.length) put(left)
-      else if (rounds.inHand?.unjudged) void judgeAll()
+    },
+    { immediate: true },
+  )
+  /** What has not been judged, or not since its scheme or the policy changed, is judged now. */
+  watch(
+    () => [rounds.inHandId, rounds.inHand?.revision],
+    () => {
+      if (rounds.inHand?.unjudged) void judgeAll()
     },
     { immediate: true },
   )
@@ -82,21 +102,7 @@ export function useAnswers() {
   const redo = () => step(redone, undone)
 
   function put(typed: TypedCell[]) {
-    const round = rounds.inHand
-    if (!round) return
-    for (const cell of typed) {
-      waiting.value.set(placeOf(cell.pupil, cell.item), cell)
-      const rest = round.cells.filter((c) => c.pupil !== cell.pupil || c.item !== cell.item)
-      round.cells = cell.cleared
-        ? rest
-        : [
-            ...rest,
-            {
-              pupil: cell.pupil, item: cell.item, answer: cell.answer ?? '', lines: cell.lines ?? [], status: '',
-              letters: [], open: false, ruled: false, points: 0,
-            },
-          ] // prettier-ignore
-    }
+    for (const cell of typed) waiting.value.set(placeOf(cell.pupil, cell.item), cell)
     keepWaiting()
     void send()
   }
@@ -104,11 +110,8 @@ export function useAnswers() {
   function merge(judged: JudgedCells) {
     const round = rounds.inHand
     if (!round) return
-    const newer = new Map(judged.cells.map((cell) => [placeOf(cell.pupil, cell.item), cell]))
-    round.cells = round.cells.map((cell) => {
-      const place = placeOf(cell.pupil, cell.item)
-      return waiting.value.has(place) ? cell : (newer.get(place) ?? cell)
-    })
+    const newer = new Set(judged.cells.map((cell) => placeOf(cell.pupil, cell.item)))
+    round.cells = [...round.cells.filter((c) => !newer.has(placeOf(c.pupil, c.item))), ...judged.cells]
     round.letters = judged.letters
     round.sentence = judged.sentence
     round.unjudged = judged.unjudged
@@ -124,12 +127,16 @@ export function useAnswers() {
       const params = { path: { round_id: id } }
       const judged = await data(api.PUT('/api/rounds/{round_id}/cells', { params, body: { cells: batch } }))
       if (id !== rounds.inHandId) return
+      merge(judged)
+      const cleared = new Set(batch.filter((c) => c.cleared).map((c) => placeOf(c.pupil, c.item)))
+      if (rounds.inHand && cleared.size) {
+        rounds.inHand.cells = rounds.inHand.cells.filter((c) => !cleared.has(placeOf(c.pupil, c.item)))
+      }
       for (const cell of batch) {
         const place = placeOf(cell.pupil, cell.item)
-        if (waiting.value.get(place) === cell) waiting.value.delete(place)
+        if (same(waiting.value.get(place), cell)) waiting.value.delete(place)
       }
       keepWaiting()
-      merge(judged)
       failed = 0
       offline.value = false
       trouble.value = ''

@@ -55,6 +55,7 @@ const body = computed<WorkRequest>(() => ({
   text: workedText.value,
   school: school.choices,
   turns: edits.edits.value.turns,
+  policy: settings.settings.policy,
   ...settings.manner,
 }))
 /** What stands in the field once it is worked: of a story its text, not the line that it is kept as. */
