@@ -64,7 +64,7 @@ def main() -> int:
 
 
 def measure(port: int, headers: dict[str, str]) -> None:
-    connection = _connected(port)
+    connection = connected(port)
 
     def ask(path: str, body: dict[str, object]) -> None:
         connection.request("POST", path, json.dumps(body), headers)
@@ -91,7 +91,8 @@ def _seconds(do: Callable[[], None]) -> float:
     return perf_counter() - start
 
 
-def _connected(port: int) -> http.client.HTTPConnection:
+def connected(port: int) -> http.client.HTTPConnection:
+    """A connection to a server, once it is there."""
     for _ in range(200):
         connection = http.client.HTTPConnection("127.0.0.1", port, timeout=10)
         try:

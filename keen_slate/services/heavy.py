@@ -79,8 +79,12 @@ def _one_version(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
 
 
 def _few_items(desk: Desk, asked: Any, ids: dict[str, UUID]) -> bool:
-    wanted = desk.rounds.wanted(ids["round_id"], asked)
-    return len(wanted) <= LIGHT_ITEMS and all(map(_is_light, wanted))
+    return few_and_light(desk.rounds.wanted(ids["round_id"], asked))
+
+
+def few_and_light(problems: list[str]) -> bool:
+    """Whether items are made ready at once."""
+    return len(problems) <= LIGHT_ITEMS and all(map(_is_light, problems))
 
 
 def _light_item(desk: Desk, asked: Any, ids: dict[str, UUID]) -> bool:

@@ -1,18 +1,18 @@
 """Rounds of marking: what a class handed in, answer by answer."""
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import delete, func, select, tuple_, update
+from sqlalchemy import and_, delete, func, select, tuple_, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
 from keen_slate.faults import ChangedMeanwhile, NotFound
 from keen_slate.store.database import owner_of
-from keen_slate.store.models import GivenAnswer, MarkingRound, Pupil, SchoolClass
+from keen_slate.store.models import Base, DeskSettings, GivenAnswer, MarkingRound, Pupil, SchoolClass
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,6 +37,7 @@ class RoundLine:
     pupils: int
     answers: int
     right: int
+    changed_at: datetime
 
 
 def list_rounds(session: Session) -> Sequence[RoundLine]:
@@ -46,6 +47,7 @@ def list_rounds(session: Session) -> Sequence[RoundLine]:
             GivenAnswer.round_id,
             func.count().label("answers"),
             func.count().filter(GivenAnswer.found["outcome"].astext == "right").label("right"),
+            func.max(GivenAnswer.changed_at).label("changed_at"),
         )
         .where(GivenAnswer.answer != "")
         .group_by(GivenAnswer.round_id)
@@ -60,7 +62,7 @@ def list_rounds(session: Session) -> Sequence[RoundLine]:
     query = (
         select(
             MarkingRound, SchoolClass.name, func.coalesce(sizes.c.pupils, 0), func.coalesce(given.c.answers, 0),
-            func.coalesce(given.c.right, 0),
+            func.coalesce(given.c.right, 0), func.greatest(MarkingRound.changed_at, given.c.changed_at),
         )
         .join(SchoolClass, SchoolClass.id == MarkingRound.class_id)
         .outerjoin(given, given.c.round_id == MarkingRound.id)
@@ -114,19 +116,48 @@ def answers_of(session: Session, round_id: UUID) -> Sequence[GivenAnswer]:
     return session.scalars(query).all()
 
 
-def put_answers(session: Session, round_id: UUID, rows: Sequence[dict[str, Any]]) -> None:
-    """Keep answers as they were typed, each with what is known of it; the last that is typed stays. ``rows`` have the
-    columns of an answer without the round."""
-    if not rows:
-        return
-    statement = insert(GivenAnswer).values([{"round_id": round_id, **row} for row in rows])
-    kept = {name: statement.excluded[name] for name in rows[0] if name not in ("pupil_id", "item")}
-    session.execute(
-        statement.on_conflict_do_update(
-            index_elements=["round_id", "pupil_id", "item"], set_={**kept, "changed_at": func.clock_timestamp()}
-        )
+def open_with_settings(session: Session, round_id: UUID) -> tuple[MarkingRound, dict[str, Any]]:
+    """A round, and what its teacher has set; one query. Raises NotFound."""
+    found = session.execute(
+        select(MarkingRound, DeskSettings.content)
+        .join(SchoolClass, SchoolClass.id == MarkingRound.class_id)
+        .outerjoin(DeskSettings, DeskSettings.owner_id == MarkingRound.owner_id)
+        .where(MarkingRound.id == round_id, MarkingRound.deleted_at.is_(None), SchoolClass.deleted_at.is_(None))
+    ).one_or_none()
+    if found is None:
+        raise NotFound("round")
+    return found[0], found[1] or {}
+
+
+def answers_at(
+    session: Session, round_id: UUID, class_id: UUID, places: Collection[tuple[UUID, int]]
+) -> tuple[set[UUID], list[GivenAnswer]]:
+    """Which of the pupils named are in the class, and the answers that stand in these places; one query."""
+    pupils = {pupil for pupil, _ in places}
+    query = (
+        select(Pupil.id, GivenAnswer)
+        .outerjoin(GivenAnswer, and_(GivenAnswer.pupil_id == Pupil.id, GivenAnswer.round_id == round_id))
+        .where(Pupil.class_id == class_id, Pupil.id.in_(pupils), Pupil.deleted_at.is_(None))
+        .execution_options(populate_existing=True)
     )
-    session.execute(update(MarkingRound).where(MarkingRound.id == round_id).values(changed_at=func.clock_timestamp()))
+    rows = session.execute(query).all()
+    return {row[0] for row in rows}, [a for _, a in rows if a is not None and (a.pupil_id, a.item) in places]
+
+
+_TABLE = Base.metadata.tables[GivenAnswer.__tablename__]
+_GIVEN = insert(_TABLE)
+_PUT = _GIVEN.on_conflict_do_update(
+    index_elements=["round_id", "pupil_id", "item"],
+    set_={name: _GIVEN.excluded[name] for name in ("answer", "lines", "ruling", "found", "found_by")}
+    | {"changed_at": func.clock_timestamp()},
+)
+
+
+def put_answers(session: Session, round_id: UUID, rows: Sequence[dict[str, Any]]) -> None:
+    """Keep answers of a round that was opened as they were typed, each with what is known of it; the last that is typed
+    stays. ``rows`` have the columns of an answer without the round and the moment."""
+    if rows:
+        session.connection().execute(_PUT, [{"round_id": round_id, **row} for row in rows])
 
 
 def take_answers_back(session: Session, round_id: UUID, places: Sequence[tuple[UUID, int]]) -> None:

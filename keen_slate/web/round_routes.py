@@ -5,6 +5,7 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
+from keen_slate.services.heavy import few_and_light
 from keen_slate.services.shapes.base import Revision
 from keen_slate.services.shapes.marking import (
     CellAsked,
@@ -17,6 +18,7 @@ from keen_slate.services.shapes.marking import (
     PastedCells,
     RoundChange,
     RoundList,
+    RoundSentence,
     RulingRequest,
     SchemeChange,
     TypedCells,
@@ -64,8 +66,14 @@ def round_routes() -> APIBlueprint:
         summary="Keep answers as they were typed, and judge them", operation_id="typeCells", responses=[400, 404, 422]
     )
     def put_cells(round_id: UUID, asked: TypedCells) -> Reply:
-        desk().rounds.put(round_id, asked)
-        return at_once_or_later("judge-cells", asked, round_id=round_id)
+        done = desk().rounds.type_in(round_id, asked, few_and_light)
+        return done if done is not None else at_once_or_later("judge-cells", asked, round_id=round_id)
+
+    @routes.get("/<uuid:round_id>/sentence")
+    @routes.output(RoundSentence)
+    @routes.doc(summary="What the class shares by now", operation_id="roundSentence", responses=[404])
+    def sentence(round_id: UUID) -> RoundSentence:
+        return desk().rounds.sentence(round_id)
 
     @routes.post("/<uuid:round_id>/judge")
     @routes.output(JudgedCells)

@@ -3,6 +3,8 @@
 from datetime import date, timedelta
 from uuid import uuid4
 
+from sqlalchemy import event
+
 from keen_slate.services.desk import House
 from keen_slate.store.teachers import DESK
 from tests.support.mark_book import AtTheMarkBook
@@ -80,8 +82,10 @@ class Marking(AtTheMarkBook):
 
     def test_the_sentence_says_what_is_shared(self) -> None:
         found = self.a_round()
-        judged = self.type_in(found, (0, 1, "3 7/12"), (1, 1, "3 7/12"), (2, 1, "4 7/12"))
-        self.assertEqual(judged["sentence"], "2 of 3 may share a mistake: whole made but not carried, item 2.")
+        self.type_in(found, (0, 1, "3 7/12"), (1, 1, "3 7/12"), (2, 1, "4 7/12"))
+        said = self.client.get(f"/api/rounds/{found['id']}/sentence").get_json()
+        self.assertEqual(said["unjudged"], 0)
+        self.assertEqual(said["sentence"], "2 of 3 may share a mistake: whole made but not carried, item 2.")
 
     def test_a_cell_tells_causes_marks_and_what_tells_them_apart(self) -> None:
         found = self.a_round()
@@ -233,6 +237,24 @@ class Marking(AtTheMarkBook):
         self.assertEqual(
             self.send("post", f"rounds/{found['id']}/restore", revision=gone["revision"])["id"], found["id"]
         )
+
+    def test_a_hundred_rounds_are_listed_without_a_query_each(self) -> None:
+        first = self.a_round()
+        house = House(self.url)
+        self.addCleanup(house.database.engine.dispose)
+        queries: list[str] = []
+        event.listen(house.database.engine, "before_cursor_execute", lambda *told: queries.append(told[2]))
+
+        def counted() -> int:
+            queries.clear()
+            house.desk(DESK).rounds.all(date(2026, 11, 27))
+            return len(queries)
+
+        few = counted()
+        begun = {"class_id": first["class_id"], "set_id": first["set_id"], "held_on": "2026-11-20"}
+        for _ in range(99):
+            self.send("post", "rounds", **begun)
+        self.assertEqual(counted(), few)
 
     def test_a_story_and_a_decimal_comma(self) -> None:
         kept = self.client.get("/api/settings").get_json()

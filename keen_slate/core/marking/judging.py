@@ -32,7 +32,17 @@ def item_of(
     problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Problem, ...] = (), scheme: Scheme | None = None
 ) -> Item:
     """An item made ready, beside the others of its set; without a scheme the proposed one is taken."""
-    prepared = prepare(problem, school, tuple(p for p in others if p.expr != problem.expr))
+    return ready_item(prepare(problem, school, beside(problem, others)), school, scheme)
+
+
+def beside(problem: Problem, others: tuple[Problem, ...]) -> tuple[Problem, ...]:
+    """The other items of a set, whose numbers may be taken in place of an item's own."""
+    return tuple(p for p in others if p.expr != problem.expr)
+
+
+def ready_item(prepared: Prepared, school: School = DEFAULT_SCHOOL, scheme: Scheme | None = None) -> Item:
+    """An item that has been prepared for diagnosis."""
+    problem = prepared.problem
     return Item(prepared, scheme or proposed(problem, school), reach_of(prepared, school))
 
 

@@ -1,7 +1,7 @@
 """A round of marking that is open: its items made ready, its answers judged, what is known of each."""
 
 import json
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 from functools import cached_property, lru_cache
@@ -18,7 +18,7 @@ from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.marking.awarding import Marked
 from keen_slate.core.marking.class_picture import Cell, Hypotheses, Reach, class_picture, hypotheses
-from keen_slate.core.marking.judging import Item, Judging, item_of
+from keen_slate.core.marking.judging import Item, Judging, beside, ready_item
 from keen_slate.core.marking.methods import METHODS
 from keen_slate.core.marking.schemes import MarkingPolicy, MethodMark, Scheme, methods_of, proposed
 from keen_slate.core.notation.manner import Manner
@@ -56,16 +56,17 @@ from keen_slate.services.shapes.settings import DeskSettings
 from keen_slate.services.work.answered import said_of_line, shown_causes
 from keen_slate.services.work.asked import Asked, asked_in_words, chosen_words, notation
 from keen_slate.services.work.looked_at import named_mistake
+from keen_slate.services.work.prepared import prepared
 from keen_slate.services.work.stories import blocks_of
-from keen_slate.store import classes, record, rounds, settings
+from keen_slate.store import classes, rounds, settings
 from keen_slate.store.models import GivenAnswer, SchoolClass
 from keen_slate.store.models import MarkingRound as RoundRow
 
 JUDGES = 1
 """Grows whenever answers are judged otherwise than before: what is kept of them is then found again."""
 
-MOST_PREPARED = 400
-"""Items that a process keeps ready: a few dozen lessons. Losing them costs only time."""
+MOST_READY = 400
+"""Items that a process keeps ready to be marked. Losing them costs only time."""
 
 NO_RULING = Ruling()
 VERSIONS = ("A", "B")
@@ -81,11 +82,12 @@ def settings_of(session: Session) -> DeskSettings:
     return DeskSettings.model_validate(content)
 
 
-@lru_cache(maxsize=MOST_PREPARED)
+@lru_cache(maxsize=MOST_READY)
 def _ready(problem: str, school: School, others: tuple[str, ...]) -> Item:
     """An item as it is judged, beside the others of its round."""
-    beside = tuple(read_and_worked(text)[0] for text in others)
-    return item_of(read_and_worked(problem)[0], school, beside)
+    read = read_and_worked(problem)[0]
+    every = tuple(read_and_worked(text)[0] for text in others)
+    return ready_item(prepared(read, school, beside(read, every)), school)
 
 
 @dataclass
@@ -117,20 +119,45 @@ def _methods(problem: str, school: School) -> tuple[MethodMark, ...]:
     return methods_of(read_and_worked(problem)[0], school)
 
 
-class Opened:
-    """A round with its class and its answers, in a transaction."""
+Place = tuple[UUID, int]
+"""A pupil and an item."""
 
-    def __init__(self, session: Session, row: RoundRow) -> None:
+
+class Opened:
+    """A round with its class and its answers, or those in some places, in a transaction."""
+
+    def __init__(
+        self,
+        session: Session,
+        row: RoundRow,
+        places: Collection[Place] | None = None,
+        kept: DeskSettings | None = None,
+    ) -> None:
         self.session, self.row = session, row
-        self.kept = settings_of(session)
+        self.kept = kept or settings_of(session)
         self.words: Manner = chosen_words(self.kept.words)
-        self.of_class: SchoolClass = classes.open_class(session, row.class_id)
-        here = {p.id: place for place, p in enumerate(self.of_class.pupils)}
-        found = [a for a in rounds.answers_of(session, row.id) if a.pupil_id in here]
-        found.sort(key=lambda a: (here[a.pupil_id], a.item))
-        self.answers: dict[tuple[UUID, int], GivenAnswer] = {(a.pupil_id, a.item): a for a in found}
+        self.answers = self._answers() if places is None else self._answers_in(places)
         self.policy = PolicyShape.model_validate(row.policy)
         self.letters: list[str] = list(row.letters)
+        self._ways: dict[tuple[int, str], str] = {}
+
+    @cached_property
+    def of_class(self) -> SchoolClass:
+        return classes.open_class(self.session, self.row.class_id)
+
+    def _answers(self) -> dict[Place, GivenAnswer]:
+        """Those of the class as it is now, pupil by pupil."""
+        here = {p.id: place for place, p in enumerate(self.of_class.pupils)}
+        found = [a for a in rounds.answers_of(self.session, self.row.id) if a.pupil_id in here]
+        found.sort(key=lambda a: (here[a.pupil_id], a.item))
+        return {(a.pupil_id, a.item): a for a in found}
+
+    def _answers_in(self, places: Collection[Place]) -> dict[Place, GivenAnswer]:
+        """Raises NotPossible for a place that the round does not have."""
+        here, found = rounds.answers_at(self.session, self.row.id, self.row.class_id, places)
+        if any(pupil not in here or item >= len(self.row.items) for pupil, item in places):
+            raise NotPossible("This cell is not in the round any more. Load the page again; nothing was lost.")
+        return {(a.pupil_id, a.item): a for a in found}
 
     # Items
 
@@ -144,7 +171,7 @@ class Opened:
         texts = [self._text(item, version) for item in self.row.items]
         distinct = tuple(dict.fromkeys(texts))
         return [
-            Version(text, school_from(FACETS, item["school"]), distinct, _scheme_of(item))
+            Version(text, _school(tuple(item["school"].items())), distinct, _scheme_of(item))
             for text, item in zip(texts, self.row.items, strict=True)
         ]
 
@@ -161,82 +188,83 @@ class Opened:
     def version(self, pupil: UUID, item: int) -> Version:
         return self.items[item][self.version_of(pupil)]
 
-    def way_of(self, version: Version) -> str:
+    def way(self, item: int, version: str) -> str:
         """Names a way of judging: the item, its scheme, the policy, the decimal sign."""
-        told = [
-            JUDGES, version.problem, version.school.as_dict(), version.others, _told(version.scheme_now),
-            self.policy.model_dump(), self.words.decimal_comma,
-        ]  # fmt: skip
-        return sha256(json.dumps(told, ensure_ascii=False, sort_keys=True).encode()).hexdigest()[:16]
-
-    @cached_property
-    def ways(self) -> list[dict[str, str]]:
-        return [{v: self.way_of(item[v]) for v in VERSIONS} for item in self.items]
+        if (item, version) not in self._ways:
+            of = self.items[item][version]
+            scheme = of.scheme_now
+            told = (
+                JUDGES, of.problem, of.school.as_dict(), of.others, self.policy.model_dump(), self.words.decimal_comma,
+                scheme.answer, [(m.method, m.nth, m.points) for m in scheme.methods],
+            )  # fmt: skip
+            self._ways[item, version] = sha256(json.dumps(told, sort_keys=True).encode()).hexdigest()[:16]
+        return self._ways[item, version]
 
     def is_judged(self, answer: GivenAnswer) -> bool:
-        return (
-            answer.item < len(self.ways) and answer.found_by == self.ways[answer.item][self.version_of(answer.pupil_id)]
-        )
+        if answer.item >= len(self.row.items):
+            return False
+        return answer.found_by == self.way(answer.item, self.version_of(answer.pupil_id))
 
     # Answers
 
-    def put(self, cells: Iterable[TypedCell]) -> None:
-        pupils = {p.id for p in self.of_class.pupils}
-        kept, cleared = {}, []
+    def put(self, cells: Iterable[TypedCell], *, judge: bool = False) -> list[GivenAnswer]:
+        """Keep answers as they were typed, and with ``judge`` what is known of them. A ruling stays with the answer
+        that it was made on."""
+        kept: list[GivenAnswer] = []
+        cleared: list[Place] = []
         for cell in cells:
-            if cell.pupil not in pupils or cell.item >= len(self.row.items):
-                raise NotPossible("This cell is not in the round any more. Load the page again; nothing was lost.")
             if cell.cleared:
                 cleared.append((cell.pupil, cell.item))
                 continue
+            answer = GivenAnswer(
+                pupil_id=cell.pupil, item=cell.item, answer=cell.answer, lines=cell.lines, ruling={}, found={},
+                found_by="",
+            )  # fmt: skip
             before = self.answers.get((cell.pupil, cell.item))
-            same = before is not None and (before.answer, before.lines) == (cell.answer, cell.lines)
-            kept[cell.pupil, cell.item] = {
-                "pupil_id": cell.pupil, "item": cell.item, "answer": cell.answer, "lines": cell.lines,
-                "ruling": before.ruling if same and before else {}, "found": before.found if same and before else {},
-                "found_by": before.found_by if same and before else "",
-            }  # fmt: skip
-        rounds.put_answers(self.session, self.row.id, list(kept.values()))
+            if before is not None and (before.answer, before.lines) == (cell.answer, cell.lines):
+                answer.ruling, answer.found, answer.found_by = before.ruling, before.found, before.found_by
+            kept.append(answer)
+        if judge:
+            self._judge(kept)
+        columns = ("pupil_id", "item", "answer", "lines", "ruling", "found", "found_by")
+        by_place = {(a.pupil_id, a.item): {name: getattr(a, name) for name in columns} for a in kept}
+        rounds.put_answers(self.session, self.row.id, list(by_place.values()))
         if cleared:
             rounds.take_answers_back(self.session, self.row.id, cleared)
-        if kept:
-            today = self.row.held_on
-            record.note_once(
-                self.session, today, "marked", round_id=self.row.id, set_id=self.row.set_id, class_id=self.row.class_id
-            )  # fmt: skip
+        return kept
 
     def judging(self, version: Version) -> Judging:
         policy = MarkingPolicy(self.policy.forms, self.policy.label_required, self.policy.place_only)
         return Judging((version.item,), policy, version.school, self.words.decimal_comma)
 
-    def judged(self, named: set[tuple[UUID, int]] | None) -> JudgedCells:
-        """Judge what is not judged yet, of these cells or of all. Equal answers are judged once."""
+    def judged(self, named: Collection[Place] | None) -> JudgedCells:
+        """Judge what is not judged yet, of these cells or of all."""
         wanted = self._to_judge(named)
-        judgings: dict[tuple[int, str], Judging] = {}
-        rows = []
-        for answer in wanted:
-            place = answer.item, self.version_of(answer.pupil_id)
-            if place not in judgings:
-                judgings[place] = self.judging(self.items[place[0]][place[1]])
-            marked = judgings[place].marked(0, answer.answer, tuple(answer.lines))
-            answer.found, answer.found_by = _found(marked), self.ways[place[0]][place[1]]
-            rows.append(answer)
+        self._judge(wanted)
         self.session.flush()
-        self._learn_reaches({item for item, _ in judgings})
-        self._letter(rows)
         cells = wanted if named is None else [a for place, a in self.answers.items() if place in named]
-        return JudgedCells(
-            cells=[self.cell(a) for a in cells],
-            letters=self.legend(),
-            sentence=self.sentence(),
-            unjudged=self.unjudged(),
-        )
+        return self.told(cells)
 
-    def _to_judge(self, named: set[tuple[UUID, int]] | None) -> list[GivenAnswer]:
+    def _judge(self, answers: list[GivenAnswer]) -> None:
+        """Equal answers are judged once; a mistake that comes up has its letter from then on."""
+        judgings: dict[tuple[int, str], Judging] = {}
+        for answer in answers:
+            item, version = place = answer.item, self.version_of(answer.pupil_id)
+            if place not in judgings:
+                judgings[place] = self.judging(self.items[item][version])
+            answer.found = _found(judgings[place].marked(0, answer.answer, tuple(answer.lines)))
+            answer.found_by = self.way(item, version)
+        self._learn_reaches({item for item, _ in judgings})
+        self._letter(answers)
+
+    def told(self, answers: Iterable[GivenAnswer]) -> JudgedCells:
+        return JudgedCells(cells=[self.cell(a) for a in answers], letters=self.legend())
+
+    def _to_judge(self, named: Collection[Place] | None) -> list[GivenAnswer]:
         there = [(place, a) for place, a in self.answers.items() if named is None or place in named]
         return [a for _, a in there if a.item < len(self.items) and not self.is_judged(a)]
 
-    def wanted(self, named: set[tuple[UUID, int]] | None) -> list[str]:
+    def wanted(self, named: Collection[Place] | None) -> list[str]:
         """The problems of what is not judged yet, each once."""
         return list({self.version(a.pupil_id, a.item).problem: None for a in self._to_judge(named)})
 
@@ -245,13 +273,14 @@ class Opened:
 
     def _learn_reaches(self, places: set[int]) -> None:
         """Keep what the items can show, once they are ready."""
+        if all("reach" in self.row.items[place] for place in places):
+            return
         items = [dict(item) for item in self.row.items]
         for place in places:
             reach = self.items[place]["A"].item.reach
             items[place]["reach"] = [list(reach.tells), list(reach.shares), list(reach.lucky)]
-        if items != self.row.items:
-            rounds.keep_aside(self.session, self.row.id, items=items)
-            self.row.items = items
+        rounds.keep_aside(self.session, self.row.id, items=items)
+        self.row.items = items
 
     def _letter(self, answers: Iterable[GivenAnswer]) -> None:
         """A letter for each mistake that has come up, which it keeps."""
@@ -280,12 +309,7 @@ class Opened:
             answer.ruling = {} if asked.ruling == NO_RULING else asked.ruling.model_dump()
         self.session.flush()
         self._letter(same)
-        return JudgedCells(
-            cells=[self.cell(a) for a in same],
-            letters=self.legend(),
-            sentence=self.sentence(),
-            unjudged=self.unjudged(),
-        )
+        return self.told(same)
 
     def is_same(self, one: GivenAnswer, other: GivenAnswer) -> bool:
         """Whether two pupils wrote the same in the same version."""
@@ -314,9 +338,6 @@ class Opened:
 
     def cell(self, answer: GivenAnswer) -> RoundCell:
         status, told, between = self.known(answer)
-        ruling = Ruling.model_validate(answer.ruling)
-        found = answer.found if self.is_judged(answer) else {}
-        points = ruling.points if ruling.points is not None else self._points(answer, found, ruling)
         return RoundCell(
             pupil=answer.pupil_id,
             item=answer.item,
@@ -326,25 +347,29 @@ class Opened:
             letters=[self.letter_of(m) for m in (*told, *between)[:2]],
             open=bool(between),
             ruled=bool(answer.ruling),
-            points=points,
+            points=self.points(answer),
         )
 
-    def _points(self, answer: GivenAnswer, found: dict[str, Any], ruling: Ruling) -> int:
-        """Marks; where the teacher ruled on the outcome, those that go with it."""
-        points = int(found.get("points", 0))
-        scheme = self.version(answer.pupil_id, answer.item).scheme_now
-        if not ruling.outcome or ruling.outcome == found.get("outcome"):
+    def points(self, answer: GivenAnswer) -> int:
+        """Its marks; where the teacher ruled on the outcome, those that go with it."""
+        found, ruling = answer.found if self.is_judged(answer) else {}, answer.ruling
+        if ruling.get("points") is not None:
+            return int(ruling["points"])
+        points, outcome = int(found.get("points", 0)), ruling.get("outcome")
+        if not outcome or outcome == found.get("outcome"):
             return points
-        return scheme.total if ruling.outcome == "right" else points - int(found.get("answer_points", 0))
+        if outcome == "right":
+            return self.version(answer.pupil_id, answer.item).scheme_now.total
+        return points - int(found.get("answer_points", 0))
 
     def known(self, answer: GivenAnswer) -> tuple[Any, tuple[str, ...], tuple[str, ...]]:
         """What is known of an answer: its outcome, the mistakes that it tells, those that it leaves open."""
-        ruling = Ruling.model_validate(answer.ruling)
+        outcome, mistake = answer.ruling.get("outcome", ""), answer.ruling.get("mistake", "")
         found = answer.found if self.is_judged(answer) else {}
-        status = ruling.outcome or found.get("outcome", "")
-        if ruling.mistake:
-            return ruling.outcome or "wrong", (ruling.mistake,), ()
-        if status == "right" or (ruling.outcome and ruling.outcome != found.get("outcome")):
+        status = outcome or found.get("outcome", "")
+        if mistake:
+            return outcome or "wrong", (mistake,), ()
+        if status == "right" or (outcome and outcome != found.get("outcome")):
             return status, (), ()
         return status, tuple(found.get("told", ())), tuple(found.get("between", ()))
 
@@ -371,7 +396,7 @@ class Opened:
         if answer is None:
             return None
         status, told, between = self.known(answer)
-        return Cell(status, Hypotheses(told, between), self.cell(answer).points) if status else None
+        return Cell(status, Hypotheses(told, between), self.points(answer)) if status else None
 
     def reaches(self) -> tuple[Reach, ...]:
         """What the items can show, as far as they have been made ready."""
@@ -392,7 +417,7 @@ class Opened:
 
     def points_of(self, item: int) -> int:
         """All marks that were given at an item."""
-        return sum(self.cell(a).points for a in self.answers.values() if a.item == item)
+        return sum(self.points(a) for a in self.answers.values() if a.item == item)
 
     def method_totals(self) -> dict[Method, tuple[int, int]]:
         """What the class earned for each method, of what could be earned; rulings on whole answers stand apart."""
@@ -553,6 +578,11 @@ def _scheme_of(item: dict[str, Any]) -> Scheme | None:
         return None
     shape = SchemeShape.model_validate(item["scheme"])
     return Scheme(tuple(MethodMark(m.method, m.nth, m.points) for m in shape.methods), shape.answer)
+
+
+@lru_cache(maxsize=256)
+def _school(choices: tuple[tuple[str, str], ...]) -> School:
+    return school_from(FACETS, dict(choices))
 
 
 def _told(scheme: Scheme) -> dict[str, Any]:

@@ -1,6 +1,6 @@
 """The Mark place: what a class handed in, judged and ruled on."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
@@ -20,13 +20,15 @@ from keen_slate.services.shapes.marking import (
     PolicyShape,
     RoundChange,
     RoundList,
+    RoundSentence,
     RoundSummary,
     RulingRequest,
     SchemeChange,
     TypedCells,
 )
+from keen_slate.services.shapes.settings import DeskSettings
 from keen_slate.services.versions import version_b
-from keen_slate.store import classes, rounds, sets
+from keen_slate.store import classes, record, rounds, sets
 from keen_slate.store.database import Belongings
 
 
@@ -49,7 +51,7 @@ class Rounds:
                         id=line.round.id, name=line.round.name, class_id=line.round.class_id,
                         class_name=line.class_name, held_on=line.round.held_on, revision=line.round.revision,
                         answers=line.answers, of=line.pupils * len(line.round.items), right=line.right,
-                        changed_at=line.round.changed_at,
+                        changed_at=line.changed_at,
                     )
                     for line in found
                 ],
@@ -86,31 +88,42 @@ class Rounds:
                 policy=policy.model_dump(),
                 papers=papers if asked.versions else {},
             )
-            return Opened(session, rounds.make_round(session, new)).shown()
+            made = rounds.make_round(session, new)
+            record.note(session, made.held_on, "marked", round_id=made.id, set_id=made.set_id, class_id=made.class_id)
+            return Opened(session, made).shown()
 
     def open(self, round_id: UUID) -> MarkingRound:
         with self.database.transaction() as session:
             return Opened(session, rounds.open_round(session, round_id)).shown()
 
-    def put(self, round_id: UUID, asked: TypedCells) -> None:
-        """Keep answers as they were typed, before anything is known of them. Raises NotPossible for a cell that the
-        round does not have."""
+    def type_in(self, round_id: UUID, asked: TypedCells, is_light: Callable[[list[str]], bool]) -> JudgedCells | None:
+        """Keep answers as they were typed; judge them at once where making their items ready is light. Returns None
+        where they are kept and still to be judged. Raises NotPossible for a cell that the round does not have."""
         with self.database.transaction() as session:
-            Opened(session, rounds.open_round(session, round_id)).put(asked.cells)
+            places = {(c.pupil, c.item) for c in asked.cells}
+            row, content = rounds.open_with_settings(session, round_id)
+            opened = Opened(session, row, places, DeskSettings.model_validate(content))
+            problems = list(dict.fromkeys(opened.version(pupil, item).problem for pupil, item in places))
+            light = is_light(problems)
+            kept = opened.put(asked.cells, judge=light)
+            return opened.told(kept) if light else None
+
+    def sentence(self, round_id: UUID) -> RoundSentence:
+        with self.database.transaction() as session:
+            opened = Opened(session, rounds.open_round(session, round_id))
+            return RoundSentence(sentence=opened.sentence(), unjudged=opened.unjudged())
 
     def judge(self, round_id: UUID, asked: TypedCells) -> JudgedCells:
         """Judge the answers in these cells, or all that are not judged yet where none are named."""
         with self.database.transaction() as session:
-            opened = Opened(session, rounds.hold(session, round_id))
-            named = {(c.pupil, c.item) for c in asked.cells}
-            return opened.judged(named or None)
+            named = {(c.pupil, c.item) for c in asked.cells} or None
+            return Opened(session, rounds.hold(session, round_id), named).judged(named)
 
     def wanted(self, round_id: UUID, asked: TypedCells) -> list[str]:
         """The problems that must be made ready to judge these cells, or all that are not judged yet."""
         with self.database.transaction() as session:
-            opened = Opened(session, rounds.open_round(session, round_id))
-            named = {(c.pupil, c.item) for c in asked.cells}
-            return opened.wanted(named or None)
+            named = {(c.pupil, c.item) for c in asked.cells} or None
+            return Opened(session, rounds.open_round(session, round_id), named).wanted(named)
 
     def paste(self, round_id: UUID, asked: Paste) -> PastedCells:
         """Keep pasted cells as they are; they are judged afterwards."""

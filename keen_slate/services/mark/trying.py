@@ -64,6 +64,8 @@ class Trying:
             cells: list[TypedCell] = []
             away: dict[str, Any] = {}
             for row, pupil in enumerate(opened.of_class.pupils):
+                if opened.is_absent(pupil.id):
+                    continue
                 version = opened.version_of(pupil.id)
                 answers = self._answers(by_version[version], row, seed, there=pupil.id in begun)
                 if not answers:

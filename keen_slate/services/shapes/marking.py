@@ -222,10 +222,15 @@ class TypedCells(Shape):
 
 
 class JudgedCells(Shape):
-    """What came of answers that were typed, and what it does to the whole."""
+    """What came of answers that were typed, and what the letters of the round stand for by now."""
 
     cells: list[RoundCell]
     letters: list[Letter]
+
+
+class RoundSentence(Shape):
+    """What the class shares by now, and how many answers are not judged yet."""
+
     sentence: str
     unjudged: int
 

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from contextlib import suppress
 
-from keen_slate.core.diagnosis.answers import Diagnosis, diagnose, prepare
+from keen_slate.core.diagnosis.answers import Diagnosis, diagnose
 from keen_slate.core.diagnosis.lines import JudgedLine, judge_lines
 from keen_slate.core.machine.acts import ACTS
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
@@ -21,6 +21,7 @@ from keen_slate.services.shapes.work import (
 )
 from keen_slate.services.work.asked import Asked, notation
 from keen_slate.services.work.looked_at import named_mistake
+from keen_slate.services.work.prepared import prepared
 
 MOST_CAUSES = 8
 """Causes that are shown; what comes after is less likely than all of them."""
@@ -29,9 +30,9 @@ MOST_CAUSES = 8
 def diagnose_answer(request: AnswerRequest) -> Diagnosed:
     """A pupil's answer judged, with what may have led to it."""
     asked = Asked.of(request)
-    prepared = prepare(asked.problem, asked.school, tuple(_beside(request, asked)))
+    item = prepared(asked.problem, asked.school, tuple(_beside(request, asked)))
     found = diagnose(
-        prepared, request.answer, request.policy, request.label_required, decimal_comma=asked.words.decimal_sign == ","
+        item, request.answer, request.policy, request.label_required, decimal_comma=asked.words.decimal_sign == ","
     )
     if found.said is not None:
         said = asked.say(found.said)

@@ -1,5 +1,7 @@
 import { computed, onScopeDispose, ref, watch } from 'vue'
 import { api, ApiFault, data, type JudgedCells, type RoundCell, type TypedCell } from '@/api/client'
+import { useDebounceFn } from '@vueuse/core'
+import { useRequest } from '@/desk/useRequest'
 import { useRounds } from '@/desk/useRounds'
 
 const RETRY = [500, 1500, 4000, 8000]
@@ -37,6 +39,7 @@ export function useAnswers() {
   const offline = ref(false)
   const trouble = ref('')
   const report = ref<string[]>([])
+  const sentence = useRequest({ shown: true })
   const undone = ref<Before[]>([])
   const redone = ref<Before[]>([])
   let sending = false
@@ -113,9 +116,18 @@ export function useAnswers() {
     const newer = new Set(judged.cells.map((cell) => placeOf(cell.pupil, cell.item)))
     round.cells = [...round.cells.filter((c) => !newer.has(placeOf(c.pupil, c.item))), ...judged.cells]
     round.letters = judged.letters
-    round.sentence = judged.sentence
-    round.unjudged = judged.unjudged
+    void askSentence()
   }
+
+  /** What the class shares is asked for once the typing rests. */
+  const askSentence = useDebounceFn(async () => {
+    const id = rounds.inHandId
+    if (!id) return
+    const found = await sentence.ask((signal) =>
+      api.GET('/api/rounds/{round_id}/sentence', { params: { path: { round_id: id } }, signal }),
+    )
+    if (found && rounds.inHand?.id === id) Object.assign(rounds.inHand, found)
+  }, 300)
 
   async function send() {
     const id = rounds.inHandId
