@@ -99,7 +99,8 @@ async function rename() {
   display: flex;
   align-items: center;
   justify-content: space-between;
-  gap: 1rem;
+  flex-wrap: wrap;
+  gap: 0.2rem 1rem;
   min-height: 2.6rem;
   margin-bottom: 0.5rem;
 }
