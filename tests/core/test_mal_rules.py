@@ -25,6 +25,7 @@ from tests.support.generated import expressions, sums
 from tests.support.searching import searched
 
 FAULTS_OF_FORM_ONLY = {
+    "improper-left",
     "label-missing",
     "multiplier-with-unit",
     "other-form-than-asked",

@@ -106,6 +106,7 @@ class Upgrades(unittest.TestCase):
             with now.engine.begin() as connection:
                 connection.execute(text("UPDATE example SET school = school - 'joining'"))
                 connection.execute(text("ALTER TABLE example_set DROP COLUMN pictures"))
+                connection.execute(text("DROP TABLE record_entry, given_answer, marking_round, pupil, school_class"))
                 connection.execute(text("UPDATE alembic_version SET version_num = '0007'"))
             now.migrate()
             with now.engine.connect() as connection:

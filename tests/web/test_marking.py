@@ -1,11 +1,19 @@
 """Classes and rounds over HTTP: typed, judged, pasted, ruled on, forgotten."""
 
 from datetime import date, timedelta
+from typing import get_args
 from uuid import uuid4
 
 from sqlalchemy import event
 
+from keen_slate.core.diagnosis.answers import Prepared, diagnose
+from keen_slate.core.diagnosis.forms import Policy
+from keen_slate.core.notation.manner import USUAL_MANNER
+from keen_slate.core.reading.reading import read
+from keen_slate.core.stories.library import LIBRARY
+from keen_slate.core.working.work import work
 from keen_slate.services.desk import House
+from keen_slate.services.mark.opened import typed_key
 from keen_slate.store.teachers import DESK
 from tests.support.mark_book import AtTheMarkBook
 
@@ -193,6 +201,26 @@ class Marking(AtTheMarkBook):
         self.assertEqual(below["report"], ["Row 3 and after: the class has no more pupils."])
         csv_file = self.send("post", path, text='Aspen,"2 1/3",4 7/12\nBramble,1,2\n')
         self.assertEqual(csv_file["taken"], 4)
+
+    def test_the_key_is_right_under_every_policy(self) -> None:
+        """As it is typed by one key: of every kind of item, with its label where one is required."""
+        told = [s.form for s in LIBRARY]
+        told += ["4 m - 1/2 m", "$4.50 - $1.25", "1 h 20 min + 50 min", "3/4 as a percent", "compare 3/4 and 5/7"]
+        told += [
+            "17 ÷ 5 with remainder",
+            "2/3 = ?/12 = 10/?",
+            "62 1/2% + 12 1/2%",
+            "true or false: 3/4 > 5/7",
+            "3.476 to 2 places",
+        ]
+        for text in told:
+            problem = read(text)
+            working = work(problem)
+            key = typed_key(problem, working, USUAL_MANNER)
+            for policy in get_args(Policy):
+                found = diagnose(Prepared(problem, working.answer, {}), key, policy, label_required=True)
+                with self.subTest(item=text, key=key, policy=policy):
+                    self.assertEqual(found.verdict, "right", found.faults)
 
     def test_a_cell_is_emptied(self) -> None:
         found = self.a_round()

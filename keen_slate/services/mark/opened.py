@@ -23,12 +23,15 @@ from keen_slate.core.marking.methods import METHODS
 from keen_slate.core.marking.schemes import MarkingPolicy, MethodMark, Scheme, methods_of, proposed
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import text_of
+from keen_slate.core.problem.tree import InStory
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.saying import marking, verdicts
 from keen_slate.core.saying.names import POLICY_NAMES
 from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.words import in_words
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.working.story_steps import answers_of
+from keen_slate.core.working.work import Working
 from keen_slate.faults import NotPossible
 from keen_slate.services.line_up import read_and_worked
 from keen_slate.services.mark.pasting import read_cells
@@ -485,7 +488,7 @@ class Opened:
             problem=notation(problem.expr, amounts),
             asked=asked_in_words(problem, self.words),
             blocks=blocks_of(story, self.words) if story else [],
-            key=text_of(reference.answer, self.words),
+            key=typed_key(problem, reference, self.words),
             answer=notation(reference.answer, amounts),
             scheme=SchemeShape.model_validate(_told(scheme)),
             total=scheme.total,
@@ -494,7 +497,7 @@ class Opened:
                 for m in _methods(version.problem, version.school)
             ],
             other=notation(read_and_worked(other.problem)[0].expr, amounts) if has_other else None,
-            other_key=text_of(read_and_worked(other.problem)[1].answer, self.words) if has_other else "",
+            other_key=typed_key(*read_and_worked(other.problem), self.words) if has_other else "",
         )
 
     def detail(self, pupil: UUID, item: int) -> CellDetail:
@@ -566,6 +569,17 @@ class Opened:
         why = say(Say.of(marking.answer_mark, outcome=marked.outcome), self.words)
         answer = version.scheme_now.answer
         return [*found, GivenMark(name="The answer", points=marked.answer_points, of=answer, why=why)]
+
+
+def typed_key(problem: Problem, working: Working, words: Manner) -> str:
+    """The answer as it is typed, with its label; of a story that asks for several its sentences."""
+    label = problem.label
+    if isinstance(problem.expr, InStory) and problem.story is not None:
+        asked = problem.expr.situation.asked
+        if len(asked) > 1:
+            return " ".join(answers_of(problem.story, working.derivation.end, words))
+        label = problem.expr.situation.quantity(asked[0]).unit
+    return text_of(working.answer, words.labelled(label))
 
 
 def _method_name(mark: MethodMark, words: Manner) -> str:

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import InputNumber from 'primevue/inputnumber'
 import InputText from 'primevue/inputtext'
+import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import { api, type CellDetail, type MarkingRound, type RoundCell, type RoundItem, type RoundPupil, type Ruling } from '@/api/client'
@@ -30,7 +31,8 @@ const detail = ref<CellDetail | null>(null)
 const looking = useRequest({ shown: true })
 const working = ref('')
 const ruling = ref(false)
-const outcome = ref<'right' | 'wrong'>('right')
+const outcome = ref<'right' | 'wrong form' | 'wrong'>('right')
+const mistake = ref('')
 const points = ref<number | null>(null)
 const why = ref('')
 const toEqual = ref(false)
@@ -70,13 +72,15 @@ function beginRuling() {
   ruling.value = true
   outcome.value = props.cell.status === 'right' ? 'wrong' : 'right'
   points.value = null
+  mistake.value = ''
   why.value = detail.value?.ruling?.why ?? ''
   toEqual.value = false
   void Promise.resolve().then(() => focusOn(whyField.value))
 }
 
 function rule() {
-  emit('rule', { outcome: outcome.value, mistake: '', points: points.value, why: why.value }, toEqual.value)
+  const by = outcome.value === 'right' ? '' : mistake.value
+  emit('rule', { outcome: outcome.value, mistake: by, points: points.value, why: why.value }, toEqual.value)
   ruling.value = false
   emit('done')
 }
@@ -85,6 +89,13 @@ function takeBack() {
   emit('rule', { outcome: '', mistake: '', points: null, why: '' }, false)
   emit('done')
 }
+
+/** The mistakes to choose from: those of this answer, then those that came up in the round. */
+const known = computed(() => {
+  const here = detail.value ? [...detail.value.causes.flatMap((c) => c.mistakes), ...detail.value.faults] : []
+  const all = new Map([['', 'none that I know'], ...here.map((m) => [m.mistake, m.name] as const), ...props.round.letters.map((l) => [l.mistake, l.name] as const)])
+  return [...all].map(([id, name]) => ({ mistake: id, name }))
+})
 
 const saidOf = (mark: CellDetail['marks'][number]) => `${mark.points} of ${mark.of}`
 
@@ -124,7 +135,7 @@ defineExpose({ rule: beginRuling, work: () => focusOn(workingField.value) })
           <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
           <li v-for="fault in detail.faults" :key="fault.mistake"><b>{{ fault.name }}.</b> <span v-html="fault.question_html" /></li>
           <li v-for="(cause, index) in detail.causes.slice(0, 3)" :key="`c${index}`">
-            <template v-for="(mistake, nth) in cause.mistakes" :key="mistake.mistake">{{ nth ? ' and ' : '' }}<b>{{ mistake.name }}</b></template>
+            <template v-for="(led, nth) in cause.mistakes" :key="led.mistake">{{ nth ? ' and ' : '' }}<b>{{ led.name }}</b></template>
             <span v-if="cause.slip">{{ cause.mistakes.length ? ', ' : '' }}{{ cause.slip }}</span>
             <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
             <span v-if="cause.mistakes.length === 1 && !cause.slips" class="question" v-html="cause.mistakes[0]?.question_html" />
@@ -150,8 +161,13 @@ defineExpose({ rule: beginRuling, work: () => focusOn(workingField.value) })
         <p>
           Count it
           <label><input v-model="outcome" type="radio" value="right" /> right</label>
+          <label><input v-model="outcome" type="radio" value="wrong form" /> right, not in form</label>
           <label><input v-model="outcome" type="radio" value="wrong" /> wrong</label>
         </p>
+        <template v-if="outcome !== 'right'">
+          <label for="ruling-cause">What may have led there, as you see it</label>
+          <Select v-model="mistake" input-id="ruling-cause" aria-label="What may have led there" :options="known" option-label="name" option-value="mistake" size="small" />
+        </template>
         <label for="ruling-why">Why, in a word</label>
         <InputText id="ruling-why" ref="whyField" v-model="why" size="small" maxlength="160" autocomplete="off" />
         <label for="ruling-points">Marks (as the scheme says where empty)</label>

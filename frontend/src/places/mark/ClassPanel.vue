@@ -87,6 +87,14 @@ async function remove() {
         >
           take out
         </button>
+        <a
+          v-if="of && pupil.id"
+          class="quiet-button"
+          :href="`/api/classes/${of.id}/pupils/${pupil.id}/export/csv`"
+          :title="`All that is kept of ${pupil.code}, as a file`"
+        >
+          file
+        </a>
         <button v-if="pupil.id" type="button" class="quiet-button" :title="`Delete ${pupil.code} with all answers, for good`" @click="erasing = pupil.id">
           delete
         </button>

@@ -10,6 +10,7 @@ import type { PrintRequest } from '@/api/client'
 import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
+import TryPanel from '@/places/line-up/TryPanel.vue'
 import OpenFormats from './OpenFormats.vue'
 import { usePrinting } from './usePrinting'
 
@@ -51,6 +52,7 @@ const wished = reactive<Omit<PrintRequest, 'versions'>>({
   pictures: true,
 })
 const both = ref(false)
+const trying = ref(false)
 const { job, running, trouble, print, resume, cancel } = usePrinting()
 const share = computed(() => (job.value?.total ? Math.round((job.value.done / job.value.total) * 100) : 0))
 const made = computed(() => (job.value?.state === 'done' ? `/api/print/${job.value.id}` : ''))
@@ -109,6 +111,7 @@ function order() {
       <div class="print-row">
         <Button type="submit" label="Make the PDF" icon="pi pi-print" :disabled="running || !sets.inHand.examples.length" />
         <Button v-if="running" type="button" label="Cancel" variant="outlined" @click="cancel" />
+        <Button type="button" label="Try it on a class" variant="text" :aria-expanded="trying" :disabled="!sets.inHand.examples.length" @click="trying = !trying" />
       </div>
       <p v-if="!sets.inHand.examples.length" class="quiet">Nothing in this set yet. Draw a ladder in Line up first.</p>
     </form>
@@ -129,6 +132,7 @@ function order() {
         <a :href="`${made}/pdf`" target="_blank" rel="noopener"><img :src="`${made}/preview`" alt="The first page of the handout" /></a>
       </template>
       <p v-else class="quiet">The handout is made here, as a PDF; its first page is shown.</p>
+      <TryPanel v-if="trying && sets.inHand" />
       <OpenFormats v-if="sets.inHand" />
     </section>
   </div>
