@@ -18,7 +18,7 @@ METHODS: dict[Method, str] = {
     "common": "a common {bottom} found",
     "renamed": "renamed to one size",
     "one-kind": "written in one kind",
-    "regrouped": "{regroup}: one whole opened",
+    "regrouped": "{regroup}",
     "wholes": "the wholes",
     "parts": "the parts",
     "worked": "worked out",

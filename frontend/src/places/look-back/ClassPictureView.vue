@@ -348,6 +348,10 @@ const print = () => window.print()
   text-align: center;
 }
 
+.items th[scope='row'] b {
+  margin-right: 0.5rem;
+}
+
 .items th[scope='row'] {
   text-align: left;
   white-space: nowrap;
@@ -355,6 +359,17 @@ const print = () => window.print()
 
 .below h2 {
   margin-top: 0.5rem;
+}
+
+@media print {
+  .items {
+    font-size: 0.7rem;
+  }
+
+  .items th,
+  .items td {
+    padding-block: 0;
+  }
 }
 
 @media (--medium) {
@@ -369,10 +384,52 @@ const print = () => window.print()
 }
 
 @media print {
+  .picture {
+    page: class-picture;
+  }
+
   .next,
   .told,
   .mistakes button.quiet-button {
     display: none;
   }
+
+  .table-wrap {
+    overflow: visible;
+  }
+
+  .mistakes {
+    font-size: 0.66rem;
+    width: 100%;
+  }
+
+  .mistakes tbody th {
+    min-width: 7rem;
+  }
+
+  .mistakes th,
+  .mistakes td {
+    padding: 0 0.15rem;
+  }
+
+  .mistakes .cell {
+    min-width: 0;
+  }
+
+  .dot {
+    min-width: 1rem;
+    height: 1rem;
+    font-size: 0.66rem;
+  }
+
+  .below {
+    font-size: 0.7rem;
+    grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr);
+  }
+}
+
+@page class-picture {
+  size: landscape;
+  margin: 1.2cm;
 }
 </style>

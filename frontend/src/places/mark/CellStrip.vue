@@ -5,6 +5,7 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
 import { computed, ref, useTemplateRef, watch } from 'vue'
+import { RouterLink } from 'vue-router'
 import { api, type CellDetail, type MarkingRound, type RoundCell, type RoundItem, type RoundPupil, type Ruling } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { focusOn } from '@/shared/focusing'
@@ -142,7 +143,8 @@ defineExpose({ rule: beginRuling, work: () => focusOn(workingField.value) })
           </li>
         </ul>
         <p v-if="detail.tells_apart" class="apart">
-          <MathText :of="detail.tells_apart" /> would tell <i>{{ detail.between[0] }}</i> from <i>{{ detail.between[1] }}</i>.
+          <MathText :of="detail.tells_apart" /> would tell <i>{{ detail.between[0] }}</i> from <i>{{ detail.between[1] }}</i>:
+          <RouterLink :to="{ name: 'work', query: { problem: detail.tells_apart_typed } }">work it</RouterLink>.
         </p>
         <h3>Marks: {{ detail.points }} of {{ detail.of }}</h3>
         <ul class="marks">
@@ -187,7 +189,6 @@ defineExpose({ rule: beginRuling, work: () => focusOn(workingField.value) })
         rows="3"
         auto-resize
         spellcheck="false"
-        placeholder="= 4 7/6 - 2 5/6"
         @blur="keepLines"
         @keydown.esc.prevent="((working = cell.lines.join('\n')), emit('done'))"
         @keydown.ctrl.enter.prevent="(keepLines(), emit('done'))"

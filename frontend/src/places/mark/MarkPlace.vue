@@ -286,7 +286,7 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
 
 .desk {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 19.5rem;
+  grid-template-columns: minmax(0, 1fr) 17.5rem;
   gap: 0.9rem;
   align-items: start;
 }

@@ -350,8 +350,8 @@ tfoot td {
 
 td {
   position: relative;
-  min-width: 5.4rem;
-  padding: 0 0.35rem;
+  min-width: 4.4rem;
+  padding: 0 0.3rem;
   cursor: cell;
 }
 
@@ -360,7 +360,7 @@ td[data-status] {
 }
 
 .answer {
-  padding-right: 2rem;
+  padding-right: 1.6rem;
   display: inline-block;
   max-width: 11rem;
   overflow-wrap: anywhere;
@@ -373,7 +373,7 @@ td[data-status] {
   inset: 0;
   width: 100%;
   font: inherit;
-  padding: 0 2rem 0 0.35rem;
+  padding: 0 1.6rem 0 0.3rem;
   border: 0;
   background: var(--noted);
   color: inherit;
@@ -390,7 +390,7 @@ td[data-status] {
 
 .mark {
   position: absolute;
-  right: 0.25rem;
+  right: 0.15rem;
   top: 50%;
   transform: translateY(-50%);
   min-width: 1.45rem;
@@ -447,7 +447,7 @@ td[data-status] {
 .sum {
   text-align: right;
   padding: 0 0.6rem;
-  min-width: 3rem;
+  min-width: 2.4rem;
   cursor: default;
 }
 
