@@ -314,7 +314,9 @@ class Trying(MarkBook):
     def test_who_had_it_is_counted_in_show(self) -> None:
         made = self.a_round()
         self.page.goto(f"/show/{made['set_id']}")
-        self.page.keyboard.press("ArrowRight")
+        expect(self.page.locator(".show-foot")).to_be_visible()
+        with self.page.expect_response("**/api/record"):
+            self.page.keyboard.press("ArrowRight")
         self.page.keyboard.press("c")
         expect(self.page.get_by_label(re.compile("^Had item 1"))).to_be_focused()
         self.page.keyboard.type("17")

@@ -87,9 +87,17 @@ def _true(sides: tuple[str, ...], decimal_comma: bool) -> bool:
         return False
 
 
+_LEADING = re.compile(
+    r"(?:the\s+)?(?:answer|ans)\b\s*(?:is\b|[:=])?\s*|(?:it\s+is|it's)\s+|[a-z]\s*=\s*", re.IGNORECASE
+)
+"""What stands before an answer and says nothing of it: the answer is, x =."""
+
+
 def _inside(text: str) -> str:
-    """Without an equals sign before or behind, and without the stop of a sentence."""
+    """Without what only leads up to it, an equals sign before or behind, and the stop of a sentence."""
     inner = text.strip()
+    if (led := _LEADING.match(inner)) and led.end() < len(inner):
+        inner = inner[led.end() :]
     if inner.endswith((".", "!")) and not inner.endswith(".."):
         inner = inner[:-1].rstrip()
     return inner.removeprefix("≈").strip("=＝").strip()
