@@ -16,7 +16,7 @@ import requests
 
 from keen_slate.services.desk import House
 from tests.support.cluster import fresh_database, test_cluster
-from tests.support.served import HEAVY, Running
+from tests.support.served import Running, heavy
 
 AT_ONCE = 6
 
@@ -48,12 +48,12 @@ class Asking:
         return taken
 
     def heavy(self, number: int, over: threading.Event, done: list[float]) -> None:
-        """One diagnosis after the other, each with another answer, so that none is known already."""
+        """One diagnosis after the other, each of another item, so that none is ready already."""
         browser = self.browser()
         count = 0
         while not over.is_set():
             count += 1
-            body = {"text": HEAVY, "answer": f"{count} {number + 1}/97"}
+            body = {"text": heavy(1000 * (number + 1) + count), "answer": f"{count} {number + 1}/97"}
             began = time.perf_counter()
             answer = browser.post(f"{self.address}/api/diagnose", json=body, timeout=60)
             while answer.status_code == 202 and not over.is_set():

@@ -9,8 +9,13 @@ from pathlib import Path
 
 from keen_slate.launch.supervised import Supervised
 
-HEAVY = "1 1/2 + 2 1/3 − 1 1/4 + 3 1/5 − 1/6 + 5 1/7 − 2 3/8 + 4 2/9"
+_HEAVY = "1 1/2 + 2 1/3 − 1 1/4 + 3 1/5 − 1/6 + 5 1/7 − 2 3/8 + 4 2/9"
 """An item that takes long to be looked through."""
+
+
+def heavy(number: int) -> str:
+    """An item that takes long to look through, another for each number: none is ready from the one before."""
+    return f"{_HEAVY} + {number} 1/11"
 
 
 class Running:

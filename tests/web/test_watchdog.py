@@ -19,7 +19,7 @@ import requests
 from keen_slate.services.desk import House
 from keen_slate.web.watchdog import Watchdog
 from tests.support.cluster import DEMO, drop_database, make_database, url_of
-from tests.support.served import HEAVY, Running
+from tests.support.served import Running, heavy
 
 
 def _busy(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[bytes]:
@@ -119,7 +119,7 @@ class Served(unittest.TestCase):
 
     def test_what_is_heavy_comes_a_little_later_and_is_the_same(self) -> None:
         browser = self.browser()
-        body = {"text": HEAVY, "answer": "12 4/7"}
+        body = {"text": heavy(2), "answer": "12 4/7"}
         first = browser.post(self.at("/api/diagnose"), json=body, timeout=20)
         self.assertEqual(first.status_code, 202)
         done = self.later(browser, "/api/diagnose", body)
@@ -129,7 +129,7 @@ class Served(unittest.TestCase):
 
     def test_what_nobody_waits_for_any_more_is_not_done(self) -> None:
         browser = self.browser()
-        put = browser.post(self.at("/api/diagnose"), json={"text": HEAVY, "answer": "8 1/7"}, timeout=20)
+        put = browser.post(self.at("/api/diagnose"), json={"text": heavy(1), "answer": "8 1/7"}, timeout=20)
         at = self.at(put.headers["Location"])
         self.assertEqual(browser.delete(at, timeout=20).status_code, 200)
         self.assertEqual(browser.get(at, timeout=20).status_code, 404)
@@ -170,7 +170,7 @@ class Served(unittest.TestCase):
         asked before it."""
         browser = self.browser()
         put = [
-            browser.post(self.at("/api/diagnose"), json={"text": HEAVY, "answer": f"{n} 4/7"}, timeout=20)
+            browser.post(self.at("/api/diagnose"), json={"text": heavy(20 + n), "answer": f"{n} 4/7"}, timeout=20)
             for n in range(6)
         ]
         light = browser.post(self.at("/api/work"), json={"text": "5 1/6 - 2 5/6"}, timeout=20)
@@ -238,7 +238,7 @@ class Killed(unittest.TestCase):
                     time.sleep(0.05)
             raise AssertionError("nobody answers")
 
-        put = [ask("POST", "/api/diagnose", json={"text": HEAVY, "answer": f"{n} 1/7"}) for n in range(6)]
+        put = [ask("POST", "/api/diagnose", json={"text": heavy(40 + n), "answer": f"{n} 1/7"}) for n in range(6)]
         machines[0].socket.close()  # nobody listens there any more
         machines[0].web[0].process.kill()
         machines[0].workers[0].process.kill()

@@ -13,7 +13,7 @@ from keen_slate.services.shapes.work import AnswerRequest
 from keen_slate.store.database import Database
 from keen_slate.store.teachers import DESK
 from tests.support.cluster import fresh_database
-from tests.support.served import HEAVY
+from tests.support.served import heavy
 
 PROGRAM = """
 import asyncio, json, os, sys
@@ -42,7 +42,7 @@ class OwnProcessTest(unittest.TestCase):
         database = Database(url)
         self.addCleanup(database.engine.dispose)
         desk = Desk(database, DESK)
-        asked = [AnswerRequest(text=HEAVY, answer=f"{n} 1/7") for n in (3, 4)]
+        asked = [AnswerRequest(text=heavy(n), answer=f"{n} 1/7") for n in (3, 4)]
         short, long = (desk.errands.put("diagnose", request, {}) for request in asked)
         done = subprocess.run(
             [sys.executable, "-c", PROGRAM, url, str(DESK), str(short), str(long)],
