@@ -52,7 +52,8 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
     reads = isinstance(asked.problem.expr, FromPicture)
     proofs = {at: p for at, p in standing(right, edits, liked) if not finding or (reads and at == 0)}
     drawn = {at: shown_picture(p, asked) for at, p in proofs.items()}
-    likeliest = next((w for w in second.likely_wrong), None)
+    chosen = [w for w in second.likely_wrong if w.mistake == task.mistake]
+    likeliest = next(iter((*chosen, *second.likely_wrong)), None)
     return LessonItem(
         id=example.id,
         role=task.role,

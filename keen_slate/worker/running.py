@@ -3,6 +3,7 @@
 import asyncio
 import contextlib
 from collections.abc import Sequence
+from datetime import date
 from uuid import UUID
 
 from procrastinate import App, PsycopgConnector
@@ -10,8 +11,10 @@ from procrastinate.exceptions import ConnectorException
 from procrastinate.jobs import Status
 from procrastinate.utils import utcnow
 
+from keen_slate.faults import DatabaseUnavailable
 from keen_slate.services.desk import Desk
 from keen_slate.services.heavy import give_up
+from keen_slate.services.mark.keeping import forget_old_answers
 from keen_slate.store.database import Database, without_driver
 from keen_slate.store.queue import DO_ERRAND, MAKE_HANDOUT, QUEUES
 from keen_slate.store.teachers import DESK
@@ -20,6 +23,9 @@ from keen_slate.worker.own_process import OwnProcess
 HEARTBEAT = 2.0
 SILENT_FOR = 10.0
 """Seconds without a heartbeat after which a worker counts as lost."""
+
+FORGETTING = 3600.0
+"""Seconds between two looks for answers of pupils that are older than they are kept."""
 
 MOST_ATTEMPTS = 3
 """A job that has taken so many workers with it is given up."""
@@ -45,7 +51,8 @@ async def run(database_url: str, queues: Sequence[str], errands: OwnProcess, *, 
     if QUEUES[DO_ERRAND] in queues and not until_empty:
         await errands.begin()
     async with app.open_async():
-        rescue = None if until_empty else asyncio.create_task(_rescue(app, database, queues))
+        beside = [] if until_empty else [_rescue(app, database, queues), _forget(database)]
+        tasks = [asyncio.create_task(work) for work in beside]
         await app.run_worker_async(
             queues=list(queues),
             wait=not until_empty,
@@ -57,9 +64,17 @@ async def run(database_url: str, queues: Sequence[str], errands: OwnProcess, *, 
             update_heartbeat_interval=HEARTBEAT,
             stalled_worker_timeout=SILENT_FOR,
         )
-        if rescue is not None:
-            rescue.cancel()
+        for task in tasks:
+            task.cancel()
     database.engine.dispose()
+
+
+async def _forget(database: Database) -> None:
+    """Delete what is older than its teacher keeps it, whether or not anybody looks."""
+    while True:
+        with contextlib.suppress(DatabaseUnavailable):  # it is tried again
+            await asyncio.to_thread(forget_old_answers, database, date.today())
+        await asyncio.sleep(FORGETTING)
 
 
 async def _rescue(app: App, database: Database, queues: Sequence[str]) -> None:

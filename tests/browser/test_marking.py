@@ -201,6 +201,22 @@ class Marking(MarkBook):
         expect(self.strip.locator(".marks li").nth(1)).to_contain_text("done by line 1")
         expect(self.strip.locator(".lines li").first).to_contain_text("Follows.")
 
+    def test_lines_alone_earn_method_marks(self) -> None:
+        """A pupil who wrote lines, and nothing in the answer's place."""
+        self.a_round()
+        self.cell(2, 2).click()
+        self.page.keyboard.press("|")
+        self.page.keyboard.type("2 + 1 = 3\n3/4 = 9/12\n5/6 = 10/12")
+        self.page.keyboard.press("Control+Enter")
+        expect(self.mark(2, 2)).to_have_text("–")
+        expect(self.strip).to_contain_text("Lines of working, and nothing in the answer’s place.")
+        expect(self.strip).to_contain_text("Marks: 3 of 5")
+        self.page.keyboard.type("4 7/12")
+        self.page.keyboard.press("Enter")
+        expect(self.mark(2, 2)).to_have_text("✓")
+        self.cell(2, 2).click()
+        expect(self.page.locator("#cell-working")).to_have_value(re.compile("3/4 = 9/12"))
+
     def test_marks_of_an_item_are_changed(self) -> None:
         self.a_round()
         self.type_down("2 2/6")

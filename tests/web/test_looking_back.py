@@ -10,6 +10,7 @@ from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.problem.tree import evaluate
 from keen_slate.core.reading.reading import read
 from keen_slate.services.desk import House
+from keen_slate.services.mark.keeping import forget_old_answers
 from keen_slate.store.teachers import DESK
 from tests.support.mark_book import AtTheMarkBook
 
@@ -52,6 +53,9 @@ class LookingBack(AtTheMarkBook):
             answers = {w.mistake: evaluate(w.answer) for w in look_twice(problem).likely_wrong}
             self.assertNotEqual(answers["whole-not-carried"], evaluate(problem.expr))
             self.assertEqual(list(answers.values()).count(answers["whole-not-carried"]), 1, example["typed"])
+        lesson = self.client.get(f"/api/sets/{made[0]['set_id']}/lesson").get_json()
+        shown = lesson["items"][0]["wrong"]["lines"][-1]["notation"]["text"]
+        self.assertEqual(shown, "3 7/12", "wrong on purpose is the mistake that the class shares")
         chosen = self.send("post", f"rounds/{found['id']}/next", mistakes=["add-tops-and-bottoms"])["made"]
         self.assertEqual(chosen[0]["pupils"], ["Clover"])
         self.refused("post", f"rounds/{found['id']}/next", 422, mistakes=["nothing-such"])
@@ -124,6 +128,17 @@ class LookingBack(AtTheMarkBook):
         self.assertEqual({a["pupil"] for a in one["classes"][0]["answers"]}, {"Clover"})
         everything = json.loads(self.client.get("/api/pupils/export").get_data())
         self.assertGreaterEqual(len(everything["classes"]), 1)
+
+    def test_old_answers_go_although_nobody_looks(self) -> None:
+        """As the worker does it, for every teacher by what that teacher has set; the desk's own place among them."""
+        found = self.marked()
+        house = House(self.url)
+        self.addCleanup(house.database.engine.dispose)
+        keep = self.client.get("/api/settings").get_json()["settings"]["keep_days"]
+        forget_old_answers(house.database, TODAY + timedelta(days=keep))
+        self.assertEqual(len(self.client.get(f"/api/rounds/{found['id']}").get_json()["cells"]), 6)
+        self.assertGreaterEqual(forget_old_answers(house.database, TODAY + timedelta(days=keep + 1)), 6)
+        self.assertEqual(self.client.get(f"/api/rounds/{found['id']}").get_json()["cells"], [])
 
     def test_everything_is_deleted_on_request(self) -> None:
         self.marked()

@@ -8,7 +8,7 @@ from keen_slate.core.diagnosis.answers import Prepared
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.listing import LIKELIHOOD, MISTAKES
-from keen_slate.core.marking.awarding import Marked, Outcome
+from keen_slate.core.marking.awarding import Marked
 from keen_slate.core.saying import marking
 from keen_slate.core.saying.say import Say
 
@@ -181,10 +181,6 @@ def _groups(rows: list[Row], here: list[int]) -> tuple[tuple[str, tuple[int, ...
     return tuple((m, tuple(pupils)) for m, pupils in sorted(most.items(), key=lambda g: (-len(g[1]), g[0])))
 
 
-def status_of(outcome: Outcome) -> Status:
-    return outcome
-
-
 def cell_of(found: Marked) -> Cell:
     """A marked answer as a cell of the grid."""
-    return Cell(status_of(found.outcome), hypotheses(found), found.points)
+    return Cell(found.outcome, hypotheses(found), found.points)

@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
 
@@ -12,10 +13,10 @@ from keen_slate.core.malrules.listing import MISTAKES
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.saying.words import in_words
 from keen_slate.faults import NotFound
-from keen_slate.services.mark.opened import Opened
+from keen_slate.services.mark.opened import Opened, settings_of
 from keen_slate.services.shapes.marking import Erased
 from keen_slate.store import classes, rounds, teachers
-from keen_slate.store.database import Belongings
+from keen_slate.store.database import Belongings, Database
 from keen_slate.store.models import SchoolClass
 
 COLUMNS = (
@@ -73,6 +74,20 @@ class Keeping:
             classes.erase_everything(session)
             teachers.note_of(session, self.database.owner, "erased all that was kept of pupils", f"{count} classes")
             return Erased(classes=count)
+
+
+def forget_old_answers(database: Database, today: date) -> int:
+    """Delete the answers of every teacher's pupils that are older than the teacher keeps them, and what was put away a
+    week ago. Returns how many answers went."""
+    with database.transaction() as session:
+        owners = teachers.every_id(session)
+    forgotten = 0
+    for owner in owners:
+        with database.transaction(owner) as session:
+            keep = settings_of(session).keep_days
+            classes.clear_away(session)
+            forgotten += rounds.forget_answers_before(session, today - timedelta(days=keep))
+    return forgotten
 
 
 def _rows(session: Session, of_class: SchoolClass, pupil_id: UUID | None) -> list[dict[str, Any]]:

@@ -122,8 +122,9 @@ class LookingBack:
             said.append(f"{name}: {len(fresh)} items that reveal it were found, not {REVEALING}.")
         made = sets.make_set(session, f"Next, {opened.of_class.name}: {name}"[:120])
         choices = school.as_dict()
-        new = [kept(example, example.text(), choices)]
-        if mistake in BY_ID and BY_ID[mistake].kind != "form":
+        wrong = mistake if mistake in BY_ID and BY_ID[mistake].kind != "form" else ""
+        new = [kept(example, example.text(), choices, task=Task(mistake=wrong))]
+        if wrong:
             new.append(kept(example, example.text(), choices, task=Task(role="find", mistake=mistake)))
         new += [kept(item, item.text(), choices, task=TURN) for item in fresh]
         sets.rearrange(session, made.id, made.revision, new)

@@ -89,7 +89,7 @@ class FadingShape(Shape):
 class Task(Shape):
     """What an example is in its set: a rung with its target and newest demand, the contrast of the one before, an item
     of the review, a pupil's turn, or a mistake to be found; of a ``pair`` one hides what the other only looks
-    like."""
+    like. ``mistake`` is the one to be found, or of another example the one that is shown wrong on purpose."""
 
     role: Literal["item", "rung", "pair", "contrast", "review", "turn", "find"] = "item"
     added: Annotated[str, StringConstraints(max_length=60)] = ""

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import Select from 'primevue/select'
-import { computed, onMounted, ref, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { onMounted, ref } from 'vue'
+import { useNamedRound } from '@/desk/useNamedRound'
 import { useRounds } from '@/desk/useRounds'
 import NoticeBox from '@/shared/NoticeBox.vue'
-import { dayOf } from '@/shared/days'
+import RoundSelect from '@/shared/RoundSelect.vue'
 import ClassPictureView from './ClassPictureView.vue'
 import OverTimeView from './OverTimeView.vue'
 import RecordView from './RecordView.vue'
@@ -16,23 +15,11 @@ const VIEWS = [
   { id: 'record', name: 'The record' },
 ] as const
 
-const route = useRoute()
-const router = useRouter()
+const named = useNamedRound()
 const rounds = useRounds()
 const view = ref<(typeof VIEWS)[number]['id']>('picture')
-const listed = computed(() =>
-  rounds.all.map((r) => ({ id: r.id, label: `${r.name}, ${r.class_name}, ${dayOf(r.held_on)}` })),
-)
 
-onMounted(() => rounds.begin(typeof route.params.round === 'string' && route.params.round ? route.params.round : null))
-watch(
-  () => rounds.inHandId,
-  (id) => {
-    if (route.name === 'look-back' && id !== (route.params.round || null)) {
-      void router.replace({ name: 'look-back', params: id ? { round: id } : {} })
-    }
-  },
-)
+onMounted(named.begin)
 </script>
 
 <template>
@@ -52,17 +39,7 @@ watch(
           {{ choice.name }}
         </button>
       </div>
-      <Select
-        v-if="view === 'picture' && listed.length"
-        :model-value="rounds.inHandId"
-        :options="listed"
-        option-label="label"
-        option-value="id"
-        size="small"
-        class="rounds"
-        aria-label="Round"
-        @update:model-value="rounds.open($event)"
-      />
+      <RoundSelect v-if="view === 'picture'" />
     </div>
     <NoticeBox v-if="rounds.trouble" :says="rounds.trouble" />
     <template v-if="view === 'picture'">
@@ -97,10 +74,6 @@ watch(
   border-color: var(--edge);
   background: var(--sheet);
   box-shadow: inset 0 -3px 0 var(--blue);
-}
-
-.rounds :deep(.p-select-label) {
-  white-space: normal;
 }
 
 @media print {

@@ -181,6 +181,10 @@ defineExpose({ rule: beginRuling, work: () => focusOn(workingField.value) })
         </div>
       </form>
       <Button v-else-if="cell.status && !pupil.absent" label="Overrule" size="small" variant="outlined" @click="beginRuling" />
+    </template>
+    <p v-else-if="pupil.absent" class="quiet">Away that day: nothing is counted. Press # to have them back.</p>
+    <p v-else class="quiet">Type what the pupil wrote.</p>
+    <template v-if="!pupil.absent">
       <label for="cell-working" class="working-label">Working, a line under the other</label>
       <Textarea
         id="cell-working"
@@ -190,12 +194,10 @@ defineExpose({ rule: beginRuling, work: () => focusOn(workingField.value) })
         auto-resize
         spellcheck="false"
         @blur="keepLines"
-        @keydown.esc.prevent="((working = cell.lines.join('\n')), emit('done'))"
+        @keydown.esc.prevent="((working = cell?.lines.join('\n') ?? ''), emit('done'))"
         @keydown.ctrl.enter.prevent="(keepLines(), emit('done'))"
       />
     </template>
-    <p v-else-if="pupil.absent" class="quiet">Away that day: nothing is counted. Press # to have them back.</p>
-    <p v-else class="quiet">Type what the pupil wrote.</p>
     <p class="quiet keys">
       <kbd>=</kbd> as the key <kbd>/</kbd> blank <kbd>"</kbd> same as above <kbd>#</kbd> away <kbd>!</kbd> overrule <kbd>|</kbd> working
     </p>

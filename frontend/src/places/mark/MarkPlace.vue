@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { useStorage } from '@vueuse/core'
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
-import { RouterLink, useRoute, useRouter } from 'vue-router'
+import { RouterLink } from 'vue-router'
 import { api, data, type ClassShape, type Ruling } from '@/api/client'
+import { useNamedRound } from '@/desk/useNamedRound'
 import { useRounds } from '@/desk/useRounds'
 import { useSets } from '@/desk/useSets'
 import NoticeBox from '@/shared/NoticeBox.vue'
 import { dayOf } from '@/shared/days'
+import RoundSelect from '@/shared/RoundSelect.vue'
 import TrainEye from './TrainEye.vue'
 import CellStrip from './CellStrip.vue'
 import ClassPanel from './ClassPanel.vue'
@@ -25,8 +26,7 @@ const DIRECTIONS = [
   { id: 'along', name: 'by paper →' },
 ]
 
-const route = useRoute()
-const router = useRouter()
+const named = useNamedRound()
 const rounds = useRounds()
 const sets = useSets()
 const answers = useAnswers()
@@ -45,23 +45,18 @@ const item = computed(() => round.value?.items[at.value.column])
 const itemOfScheme = computed(() => (schemeOf.value === null ? undefined : round.value?.items[schemeOf.value]))
 const cell = computed(() => pupil.value && answers.cells.value.get(placeOf(pupil.value.id, at.value.column)))
 const pending = computed(() => !!pupil.value && answers.waiting.value.has(placeOf(pupil.value.id, at.value.column)))
-const named = (r: { name: string; class_name: string; held_on: string }) => `${r.name}, ${r.class_name}, ${dayOf(r.held_on)}`
-const listed = computed(() => rounds.all.map((r) => ({ ...r, label: named(r) })))
 
 onMounted(async () => {
-  await rounds.begin(typeof route.params.round === 'string' && route.params.round ? route.params.round : null)
+  await named.begin()
   if (!sets.all.length) void sets.list()
   if (!rounds.inHand) panel.value = 'new'
   else grid.value?.focus()
 })
 watch(
   () => rounds.inHandId,
-  (id) => {
+  () => {
     at.value = { row: 0, column: 0 }
     schemeOf.value = null
-    if (route.name === 'mark' && id !== (route.params.round || null)) {
-      void router.replace({ name: 'mark', params: id ? { round: id } : {} })
-    }
   },
 )
 
@@ -150,17 +145,7 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
   >
     <h1 class="hidden">Mark</h1>
     <div class="bar">
-      <Select
-        v-if="listed.length"
-        :model-value="rounds.inHandId"
-        :options="listed"
-        option-label="label"
-        option-value="id"
-        size="small"
-        class="rounds"
-        aria-label="Round"
-        @update:model-value="rounds.open($event)"
-      />
+      <RoundSelect class="rounds" />
       <Button label="New round" size="small" variant="outlined" @click="panel = panel === 'new' ? '' : 'new'" />
       <Button v-if="classHere" :label="`Class ${classHere.name}`" size="small" variant="text" @click="editClass(classHere)" />
       <Button label="Train the eye" size="small" variant="text" title="Invented answers of the set in hand: name the cause" @click="panel = panel === 'eye' ? '' : 'eye'" />
@@ -253,10 +238,6 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
 
 .rounds {
   max-width: min(100%, 20rem);
-}
-
-.rounds :deep(.p-select-label) {
-  white-space: normal;
 }
 
 .redo :deep(.p-button-icon) {
