@@ -251,8 +251,10 @@ class Marking(MarkBook):
     def test_on_a_phone_the_grid_is_in_reach(self) -> None:
         self.a_round()
         self.page.set_viewport_size({"width": 390, "height": 844})
-        self.type_down("2 1/3")
+        self.type_down("2 1/3", "110 11/12")
         expect(self.mark(1, 1)).to_be_in_viewport()
+        lines = "e => Math.round(e.getBoundingClientRect().height / parseFloat(getComputedStyle(e).lineHeight))"
+        self.assertEqual(self.cell(2, 1).locator(".answer").evaluate(lines), 1, "a number is never broken")
         wide = self.page.evaluate("document.documentElement.scrollWidth")
         self.assertLessEqual(wide, 390)
 

@@ -2,7 +2,7 @@
 
 import csv
 import io
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from uuid import UUID
 
 from keen_slate.core.problem import bounds
@@ -17,8 +17,8 @@ def read_cells(
 ) -> tuple[list[TypedCell], list[str]]:
     """Rows of pupils, columns of items. Where half of the rows begin with a code each belongs to that pupil, else they
     go down from the pupil and item in hand. Returns the cells, and in sentences what could not be taken."""
-    rows = _rows(asked.text, comma=comma)
     by_code = {code.casefold(): (id, code) for id, code in pupils}
+    rows = _rows(asked.text, by_code, comma=comma)
     report: list[str] = []
     with_codes = sum(_first(row) in by_code for row in rows) * 2 >= len(rows)
     if with_codes and _first(rows[0]) not in by_code and _is_heading(rows[0]):
@@ -59,8 +59,11 @@ def _is_heading(row: Sequence[str]) -> bool:
     return all(not cell.strip() or cell.strip().rstrip(".").isdigit() for cell in row[1:])
 
 
-def _rows(text: str, *, comma: bool) -> list[list[str]]:
-    """Rows of cells, parted by tabs as a spreadsheet copies them, or by semicolons or commas."""
-    between = "\t" if "\t" in text else ";" if ";" in text or comma else ","
-    rows = csv.reader(io.StringIO(text.strip("\r\n")), delimiter=between)
-    return [row for row in rows if row]
+def _rows(text: str, codes: Collection[str], *, comma: bool) -> list[list[str]]:
+    """Rows of cells, parted by tabs as a spreadsheet copies them, or by semicolons or commas: by that behind which most
+    codes of pupils stand, else by the first of these that there is."""
+    signs = ("\t", ";") if comma else ("\t", ";", ",")
+    parted = {sign: [r for r in csv.reader(io.StringIO(text.strip("\r\n")), delimiter=sign) if r] for sign in signs}
+    known = {sign: sum(len(row) > 1 and _first(row) in codes for row in rows) for sign, rows in parted.items()}
+    there = next((sign for sign in signs if sign in text), signs[-1])
+    return parted[max(signs, key=lambda sign: (known[sign], sign == there))]

@@ -252,6 +252,7 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
 .sentence {
   font-size: 1.12rem;
   font-weight: 500;
+  margin-bottom: 0.2rem;
 }
 
 .policy-said {

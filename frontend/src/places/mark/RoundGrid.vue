@@ -27,6 +27,9 @@ const emit = defineEmits<{
 }>()
 const at = defineModel<{ row: number; column: number }>('at', { required: true })
 
+/** Letters up to which an answer stands on one line. */
+const LONGEST_NUMBER = 14
+
 const field = useTemplateRef<HTMLInputElement[]>('field')
 const typed = ref('')
 const touched = ref(false)
@@ -239,7 +242,7 @@ defineExpose({ focus, commit })
               @blur="commit()"
             />
             <span v-else-if="pupil.absent" class="answer quiet">{{ column === 0 ? 'away' : '' }}</span>
-            <span v-else class="answer">{{ cellAt(row, column)?.answer }}</span>
+            <span v-else class="answer" :class="{ told: (cellAt(row, column)?.answer.length ?? 0) > LONGEST_NUMBER }">{{ cellAt(row, column)?.answer }}</span>
             <span
               v-if="!pupil.absent && cellAt(row, column)"
               class="mark"
@@ -360,12 +363,16 @@ td[data-status] {
 }
 
 .answer {
-  padding-right: 1.6rem;
+  padding-right: 2rem;
   display: inline-block;
-  max-width: 11rem;
-  overflow-wrap: anywhere;
-  white-space: normal;
   vertical-align: middle;
+}
+
+/* A sentence takes several lines; a number never does. */
+.answer.told {
+  width: 11rem;
+  overflow-wrap: break-word;
+  white-space: normal;
 }
 
 .field {
