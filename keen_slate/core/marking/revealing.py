@@ -1,6 +1,6 @@
 """What comes next for a shared mistake: items that reveal it."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 
 from keen_slate.core.diagnosis.answers import Key, key_of
 from keen_slate.core.diagnosis.second_look import look_twice
@@ -33,11 +33,27 @@ def revealing(like: tuple[Problem, ...], mistake: str, school: School, count: in
     >>> [reveals(item, "whole-not-carried", DEFAULT_SCHOOL) for item in found]
     [True, True]
     """
+    return _found(like, school, count, seed, lambda item: reveals(item, mistake, school))
+
+
+def others_like(like: tuple[Problem, ...], school: School, count: int, seed: str) -> tuple[Problem, ...]:
+    """Up to so many items that ask for what these ask, with other numbers: where it is the form of the answer that is
+    practised, any of them will do.
+
+    >>> len(others_like((read("5 1/6 - 2 5/6"),), DEFAULT_SCHOOL, 3, "1"))
+    3
+    """
+    return _found(like, school, count, seed, lambda _: True)
+
+
+def _found(
+    like: tuple[Problem, ...], school: School, count: int, seed: str, fits: Callable[[Problem], bool]
+) -> tuple[Problem, ...]:
     found: list[Problem] = []
     for looked_at, item in enumerate(_in_turn([twins(p, f"{seed}/{i}", school) for i, p in enumerate(like)])):
         if len(found) == count or looked_at == MOST_LOOKED_AT:
             break
-        if item.expr not in [p.expr for p in (*like, *found)] and reveals(item, mistake, school):
+        if item.expr not in [p.expr for p in (*like, *found)] and fits(item):
             found.append(item)
     found.sort(key=lambda p: len(work(p, school).lines))
     return tuple(found)

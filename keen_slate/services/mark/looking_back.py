@@ -7,12 +7,11 @@ from uuid import UUID
 from sqlalchemy.orm import Session
 
 from keen_slate.core.demands.listing import DEMAND
-from keen_slate.core.laddering.twins import twins
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.marking.class_picture import ClassPicture, class_picture
 from keen_slate.core.marking.methods import METHODS
-from keen_slate.core.marking.revealing import revealing, reveals
+from keen_slate.core.marking.revealing import others_like, revealing, reveals
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.saying.words import in_words
 from keen_slate.faults import NotPossible
@@ -108,7 +107,7 @@ class LookingBack:
         school = problems[0][1]
         if mistake not in BY_ID or BY_ID[mistake].kind == "form":
             like = _asking_for_form(opened, mistake, problems)
-            fresh = revealing_form(like, school)
+            fresh = others_like(tuple(like), school, REVEALING, f"next/{mistake}")
             example = like[0] if like else None
         else:
             shows = [p for p, s in problems if reveals(p, mistake, s)]
@@ -207,18 +206,6 @@ class LookingBack:
                     if demand in counted
                 ],
             )
-
-
-def revealing_form(like: list[Problem], school: School) -> tuple[Problem, ...]:
-    """Items of the same kind, for faults of form: each has an answer that can be left unfinished."""
-    found: list[Problem] = []
-    for index, problem in enumerate(like):
-        for other in twins(problem, f"form/{index}", school):
-            if len(found) < REVEALING * (index + 1) // max(1, len(like)):
-                found.append(other)
-            else:
-                break
-    return tuple(found[:REVEALING])
 
 
 def _asking_for_form(opened: Opened, mistake: str, problems: list[tuple[Problem, School]]) -> list[Problem]:
