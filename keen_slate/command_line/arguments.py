@@ -68,6 +68,7 @@ def parser() -> argparse.ArgumentParser:
     verb.add_argument("--new", default="", metavar="DEMAND[,DEMAND]", help="what is new")
     verb.add_argument("--count", type=int, default=12, help="rungs, 1 to 40")
     verb.add_argument("--review", type=int, default=0, help="items of a mixed review, 0 to 20")
+    verb.add_argument("--rungs", default="", metavar="DEMAND=NUMBER,…", help="rungs that a new demand gets")
     verb.add_argument("--pair", action="store_true", help="with a pair of which one only looks like the other")
     verb.add_argument(
         "--story", default="", choices=("", ANY, *STORY_KINDS), help="told as a story of that kind, or of any"

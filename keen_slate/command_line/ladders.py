@@ -74,6 +74,11 @@ def _wishes(options: argparse.Namespace) -> Wishes:
     if options.pair and FAMILY[options.family].pair is None:
         raise ValueError(f"{options.family} has no pair that looks alike; leave --pair out.")
     limits = Limits(**chosen)
+    shares = pairs(options.rungs, "regroup=4")
+    if any(
+        demand not in new or not number.isdecimal() or not 0 < int(number) <= 40 for demand, number in shares.items()
+    ):
+        raise ValueError("--rungs takes 1 to 40 for a demand that --new names.")
     return Wishes(
         options.family,
         frozenset(can),
@@ -84,4 +89,5 @@ def _wishes(options: argparse.Namespace) -> Wishes:
         options.seed,
         options.pair,
         options.story,
+        {demand: int(number) for demand, number in shares.items()},
     )

@@ -130,6 +130,8 @@ def load_demo(database: Database, *, school: bool = False) -> bool:
             for typed, school_of, task in examples:
                 new = replace(new_example(typed, school_of), task=task.model_dump())
                 new_set = sets.add_example(session, new_set.id, new_set.revision, new)
+        for set_id in made:
+            sets.open_set(session, set_id).sample = True
         _load_classes(session, [made[-1], made[-2]], date.today())
         for set_id in made if school else ():
             sets.share(session, set_id, readers=(), shelved=True)

@@ -107,7 +107,7 @@ class Formats:
                 return Imported(set=None, faults=faults, readable=len(new))
             made = sets.make_set(session, request.name or name, liked)
             made = sets.rearrange(session, made.id, made.revision, new, plan.model_dump() if plan else None)
-            shown: ShownSet = shown_set(made, words)
+            shown: ShownSet = shown_set(session, made, words)
             return Imported(set=shown, faults=faults, readable=len(new))
 
 

@@ -12,7 +12,7 @@ from keen_slate.services.desk import Desk
 from keen_slate.services.shapes.archive import PutBackRequest
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.files import ImportRequest
-from keen_slate.services.shapes.line_up import BesideRequest, BuildRequest, SwapRequest
+from keen_slate.services.shapes.line_up import BesideRequest, BuildRequest, OfferRequest, SwapRequest
 from keen_slate.services.shapes.marking import CellAsked, NewRound, NextRequest, Seed, TrialRequest, TypedCells
 from keen_slate.services.shapes.stories import NumbersRequest
 from keen_slate.services.shapes.work import AnswerRequest, LinesRequest, WorkRequest, WrongRequest
@@ -111,13 +111,20 @@ ACTS: dict[str, Act] = {
     "disproof": Act(WrongRequest, lambda _, asked, __: pictures.disprove(asked), _light_text),
     "wrong-working": Act(WrongRequest, lambda _, asked, __: compared.wrong_beside_right(asked), _light_text),
     "ladder": Act(
-        BuildRequest, lambda desk, asked, ids: desk.ladders.build(ids["set_id"], asked.revision, asked.plan), _never
+        BuildRequest,
+        lambda desk, asked, ids: desk.ladders.build(ids["set_id"], asked.revision, asked.plan, replace=asked.replace),
+        _never,
     ),
     "swap": Act(
         SwapRequest,
         lambda desk, asked, ids: desk.ladders.swap(
             ids["set_id"], asked.revision, ids["example_id"], asked.how, asked.seed
         ),
+        _never,
+    ),
+    "offer": Act(
+        OfferRequest,
+        lambda desk, asked, ids: desk.ladders.offer(ids["set_id"], ids["example_id"], asked.how, asked.seed),
         _never,
     ),
     "beside": Act(

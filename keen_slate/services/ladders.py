@@ -1,5 +1,6 @@
 """The Line up place: aims, ladders, and what is done to their rungs."""
 
+from dataclasses import fields
 from datetime import date
 from functools import lru_cache
 from uuid import UUID
@@ -10,20 +11,20 @@ from keen_slate.core.demands.listing import DEMANDS
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.changing import contrast, one_step, other_operation, twin
-from keen_slate.core.laddering.families.listing import FAMILIES, FAMILY
+from keen_slate.core.laddering.families.listing import FAMILIES, FAMILY, family_of
 from keen_slate.core.laddering.ladder import Contradiction, Rung, Wishes, kinds_told, ladder
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import MAL_RULES
 from keen_slate.core.reading.reading import Problem
-from keen_slate.core.saying import drawing
+from keen_slate.core.saying import drawing, lining_up
 from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.story_kinds import STORY_KINDS
 from keen_slate.core.saying.words import in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.stories.around import ANY
 from keen_slate.faults import NotFound, NotPossible
-from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
+from keen_slate.services.line_up import called_in, changed, chosen_words_of, kept, shown_example, understood
 from keen_slate.services.shapes.line_up import (
     Aims,
     FadingShape,
@@ -35,6 +36,7 @@ from keen_slate.services.shapes.line_up import (
     OfferedStory,
     Plan,
     ShownAim,
+    ShownExample,
     ShownSet,
     Task,
 )
@@ -81,13 +83,15 @@ class Ladders:
         with self.database.transaction() as session:
             aims.forget_aim(session, aim_id)
 
-    def build(self, set_id: UUID, revision: int, plan: Plan) -> ShownSet:
-        """Draw the ladder of a plan into a set. Locked examples stay at their places; the rest is put away."""
+    def build(self, set_id: UUID, revision: int, plan: Plan, *, replace: bool = False) -> ShownSet:
+        """Draw the ladder of a plan into a set. Locked examples stay at their places, unless they too are to be
+        replaced; the rest is put away."""
         wishes = wishes_of(plan)
         with self.database.transaction() as session:
             words, school = chosen_words_of(session), _usual_school(session)
             found = sets.open_set(session, set_id)
-            locked = {i: e for i, e in enumerate(found.examples) if Task.model_validate(e.task).locked}
+            own = {i: e for i, e in enumerate(found.examples) if not replace and Task.model_validate(e.task).locked}
+            locked = dict(own)
             standing = [understood(e.problem)[0] for e in locked.values()]
             try:
                 rungs = ladder(wishes, school, standing, own_stories(session) if wishes.story else ())
@@ -99,34 +103,34 @@ class Ladders:
                 order.append(locked.pop(index).id if index in locked else _new_rung(rung, school))
             order += [e.id for e in locked.values()]
             record.note_once(session, date.today(), "lined-up", set_id=set_id)
-            return shown_set(sets.rearrange(session, set_id, revision, order, plan.model_dump()), words)
+            said = Say.of(lining_up.drew, count=len(order) - len(own), own=len(own))
+            drawn_by = plan.model_dump()
+            return changed(session, set_id, said, lambda: sets.rearrange(session, set_id, revision, order, drawn_by))
 
     def swap(self, set_id: UUID, revision: int, example_id: UUID, how: str, seed: str) -> ShownSet:
         """Put another item in the place of one: with other numbers, a step easier or harder, or another operation."""
         with self.database.transaction() as session:
             found, example = _opened(session, set_id, example_id)
-            problem = understood(example.problem)[0]
-            task = Task.model_validate(example.task)
-            school = school_from(FACETS, example.school)
-            limits = _limits(Plan.model_validate(found.plan).limits) if found.plan else None
-            beside = [understood(e.problem)[0] for e in found.examples]
-            other: Problem | None
-            if how == "another":
-                other = twin(problem, seed, limits, school, beside) or twin(problem, seed, None, school, beside)
-            elif how == "other-operation":
-                other = other_operation(problem)
-            else:
-                step = one_step(problem, harder=how == "harder", seed=seed, limits=limits, school=school, avoid=beside)
-                other = step[0] if step else None
-            return self._exchanged(session, found, revision, example, other, how, task)
+            other = _another(session, found, example, how, seed)
+            return self._exchanged(session, found, revision, example, other, Task.model_validate(example.task))
+
+    def offer(self, set_id: UUID, example_id: UUID, how: str, seed: str) -> ShownExample:
+        """What ``swap`` would put there; nothing is changed."""
+        with self.database.transaction() as session:
+            found, example = _opened(session, set_id, example_id)
+            new = kept(other := _another(session, found, example, how, seed), other.text(), example.school)
+            offered = Example(id=example.id, **{f.name: getattr(new, f.name) for f in fields(new)})
+            offered.task = example.task
+            return shown_example(offered, chosen_words_of(session))
 
     def type_over(self, set_id: UUID, revision: int, example_id: UUID, text: str) -> ShownSet:
         """Put an item typed by hand in the place of one; it is judged by what its rung is for."""
         with self.database.transaction() as session:
             found, example = _opened(session, set_id, example_id)
             problem = read_in_words(text, chosen_words_of(session))
-            task = Task.model_validate(example.task).model_copy(update={"by_hand": True, "mistake": ""})
-            return self._exchanged(session, found, revision, example, problem, "another", task)
+            own = {"by_hand": True, "locked": True, "mistake": ""}
+            task = Task.model_validate(example.task).model_copy(update=own)
+            return self._exchanged(session, found, revision, example, problem, task)
 
     def put_beside(self, set_id: UUID, revision: int, example_id: UUID, what: str, mistake: str, seed: str) -> ShownSet:
         """Put behind an example its contrast, a pupil's turn, or itself with a mistake to be found."""
@@ -136,14 +140,14 @@ class Ladders:
             problem = understood(example.problem)[0]
             school = school_from(FACETS, example.school)
             other: Problem | None = problem
-            role = Task(role="find", mistake=mistake)
+            role = Task(role="find", mistake=mistake, locked=True)
             if what == "contrast":
                 pair = contrast(problem, Task.model_validate(example.task).added)
-                other, role = pair[0] if pair else None, Task(role="contrast")
+                other, role = pair[0] if pair else None, Task(role="contrast", locked=True)
             elif what == "turn":
                 beside = [understood(e.problem)[0] for e in found.examples]
                 other = twin(problem, seed, None, school, beside)
-                role = Task(role="turn", fading=FadingShape(kind="bare"))
+                role = Task(role="turn", fading=FadingShape(kind="bare"), locked=True)
             elif mistake not in wrong_answers(example.problem, school):
                 other = None
             if other is None:
@@ -151,13 +155,37 @@ class Ladders:
             order: list[UUID | sets.NewExample] = [e.id for e in found.examples]
             new = kept(other, other.text(), example.school, task=role)
             order.insert(order.index(example.id) + 1, new)
-            return shown_set(sets.rearrange(session, set_id, revision, order), words)
+            before = called_in(found, example, words)
+            called = other.text(words) if other.story is None else before
+            said = Say.of(lining_up.put_beside, what=what, called=called, before=before)
+            mine = Task.model_validate(example.task).model_copy(update={"locked": True})
+
+            def change() -> ExampleSet:
+                # Its partner would stand alone where the next ladder took the one away and left the other.
+                return sets.set_tasks(
+                    session, sets.rearrange(session, set_id, revision, order), {example_id: mine.model_dump()}
+                )
+
+            return changed(session, set_id, said, change)
 
     def change_task(self, set_id: UUID, revision: int, example_id: UUID, task: Task) -> ShownSet:
-        """Lock a rung, or say how much of it is worked."""
+        """Lock a rung, or say how much of it is worked; what is faded or given a mistake by hand is locked."""
         with self.database.transaction() as session:
-            changed = sets.change_task(session, set_id, revision, example_id, task.model_dump())
-            return shown_set(changed, chosen_words_of(session))
+            found, example = _opened(session, set_id, example_id)
+            before = Task.model_validate(example.task)
+            made = (task.fading, task.mistake) != (before.fading, before.mistake)
+            now = task.model_copy(update={"locked": True}) if made else task
+            what = "locked" if task.locked else "unlocked"
+            if made:
+                what = task.fading.kind if task.fading != before.fading else "mistake"
+            called = (called_in(found, example, chosen_words_of(session)),)
+            tasks = {example_id: now.model_dump()}
+            return changed(
+                session,
+                set_id,
+                Say.of(lining_up.changed_task, called=called, what=what),
+                lambda: sets.set_tasks(session, sets.claimed(session, set_id, revision), tasks),
+            )
 
     def glance(self, set_id: UUID) -> Glance:
         """What climbs in a set, and which mistakes it would reveal."""
@@ -175,7 +203,10 @@ class Ladders:
                 revealed.setdefault(mistake, []).append(example.id)
             for mistake in silent:
                 hidden.setdefault(mistake, []).append(example.id)
+        families = [f for e in examples if (f := family_of(understood(e.problem)[0]))]
+        could = {d for f in families for d in f.climb} - set(climb)
         return Glance(
+            never=shown_demands([d.id for d in DEMANDS if d.id in could], words),
             climb=[
                 GlanceDemand(**shown.model_dump(), examples=climb[shown.id])
                 for shown in shown_demands([d.id for d in DEMANDS if d.id in climb], words)
@@ -198,16 +229,35 @@ class Ladders:
         found: ExampleSet,
         revision: int,
         example: Example,
-        other: Problem | None,
-        how: str,
+        other: Problem,
         task: Task,
     ) -> ShownSet:
         words = chosen_words_of(session)
-        if other is None:
-            raise NotPossible(say(Say.of(drawing.no_other_item, how=how), words))
         new = kept(other, other.text(), example.school, task=task)
         order = [new if e.id == example.id else e.id for e in found.examples]
-        return shown_set(sets.rearrange(session, found.id, revision, order), words)
+        before = called_in(found, example, words)
+        now = other.text(words) if other.story is None else before
+        said = Say.of(lining_up.put_in_place, before=before, now=now)
+        return changed(session, found.id, said, lambda: sets.rearrange(session, found.id, revision, order))
+
+
+def _another(session: Session, found: ExampleSet, example: Example, how: str, seed: str) -> Problem:
+    """What could stand in the place of an example. Raises NotPossible where there is nothing."""
+    problem = understood(example.problem)[0]
+    school = school_from(FACETS, example.school)
+    limits = _limits(Plan.model_validate(found.plan).limits) if found.plan else None
+    beside = [understood(e.problem)[0] for e in found.examples]
+    other: Problem | None
+    if how == "another":
+        other = twin(problem, seed, limits, school, beside) or twin(problem, seed, None, school, beside)
+    elif how == "other-operation":
+        other = other_operation(problem)
+    else:
+        step = one_step(problem, harder=how == "harder", seed=seed, limits=limits, school=school, avoid=beside)
+        other = step[0] if step else None
+    if other is None:
+        raise NotPossible(say(Say.of(drawing.no_other_item, how=how), chosen_words_of(session)))
+    return other
 
 
 def drawn_set(session: Session, name: str, plan: Plan) -> ExampleSet:
@@ -254,6 +304,10 @@ def wrong_answers(text: str, school: School) -> tuple[str, ...]:
     return _mistakes_on(text, school)[0]
 
 
+MOST_RUNGS = 40
+"""Rungs of a ladder: a page and a half."""
+
+
 def wishes_of(plan: Plan) -> Wishes:
     """Raises NotPossible for a family or a demand that there is not."""
     family = FAMILY.get(plan.family)
@@ -266,6 +320,8 @@ def wishes_of(plan: Plan) -> Wishes:
         )
     if plan.story and plan.story != ANY and plan.story not in STORY_KINDS:
         raise NotPossible(f"There is no kind of story “{plan.story}”. Choose of: {', '.join((ANY, *STORY_KINDS))}.")
+    if (said := sum(rungs for step, rungs in plan.rungs.items() if step in ("", *plan.new))) > MOST_RUNGS:
+        raise NotPossible(f"That is {said} rungs. Ask for at most {MOST_RUNGS} together.")
     return Wishes(
         plan.family,
         frozenset(plan.can),
@@ -276,6 +332,7 @@ def wishes_of(plan: Plan) -> Wishes:
         plan.seed,
         plan.pair,
         plan.story,
+        {step: rungs for step, rungs in plan.rungs.items() if step in ("", *plan.new)},
     )
 
 

@@ -1,6 +1,6 @@
 """The Line up place: examples kept in sets."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from functools import lru_cache
 from uuid import UUID
 
@@ -8,6 +8,7 @@ from sqlalchemy.orm import Session
 
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMAND
+from keen_slate.core.laddering.aimed import aim_of
 from keen_slate.core.laddering.changing import fits
 from keen_slate.core.laddering.ladder import Target
 from keen_slate.core.machine.mistakes import PictureKind
@@ -17,21 +18,26 @@ from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.units import ANY_UNIT
 from keen_slate.core.problem.tree import Chain, Comparison, evaluate
 from keen_slate.core.reading.reading import Problem, read
-from keen_slate.core.saying import drawing
+from keen_slate.core.saying import drawing, lining_up
 from keen_slate.core.saying.say import Say, say
 from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, sign_of_answer, work
+from keen_slate.faults import NotFound
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.line_up import (
     Bin,
     Colleague,
     CopySetRequest,
     DeletedSet,
+    FadingShape,
     Plan,
     SetList,
+    SetSteps,
+    SetStepShown,
     SetSummary,
+    SeveralRequest,
     SharedSet,
     ShareRequest,
     Sharing,
@@ -43,7 +49,7 @@ from keen_slate.services.shapes.work import Edits
 from keen_slate.services.work.asked import asked_in_words, chosen_words, notation, read_in_words
 from keen_slate.services.work.shown import school_names, shown_demands
 from keen_slate.services.work.stories import blocks_of
-from keen_slate.store import sets, settings, teachers
+from keen_slate.store import sets, settings, steps, teachers
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, ExampleSet
 
@@ -81,12 +87,14 @@ class LineUp:
 
     def rename(self, set_id: UUID, revision: int, name: str) -> ShownSet:
         with self.database.transaction() as session:
-            return self._shown(session, sets.rename_set(session, set_id, revision, name))
+            said = Say.of(lining_up.renamed, before=sets.open_set(session, set_id, shared=True).name)
+            return changed(session, set_id, said, lambda: sets.rename_set(session, set_id, revision, name))
 
     def like_picture(self, set_id: UUID, revision: int, kind: PictureKind) -> ShownSet:
         """Keep the kind of picture that was chosen for one line for the whole set."""
         with self.database.transaction() as session:
-            return self._shown(session, sets.like_picture(session, set_id, revision, kind))
+            said = Say.of(lining_up.chose_picture)
+            return changed(session, set_id, said, lambda: sets.like_picture(session, set_id, revision, kind))
 
     def delete(self, set_id: UUID, revision: int) -> int:
         """Returns the revision from which it can be restored."""
@@ -148,39 +156,128 @@ class LineUp:
     ) -> ShownSet:
         """Keep a problem at the end of a set. Raises UnreadableProblem and UnknownChoice as well."""
         with self.database.transaction() as session:
-            new = new_example(typed, school, edits, chosen_words_of(session))
-            return self._shown(session, sets.add_example(session, set_id, revision, new))
+            words = chosen_words_of(session)
+            new = new_example(typed, school, edits, words)
+            new.task.update(locked=True)
+            problem = understood(new.problem)[0]
+            said = Say.of(lining_up.kept, called=problem.text(words))
+            return changed(session, set_id, said, lambda: sets.add_example(session, set_id, revision, new))
 
     def edit(self, set_id: UUID, revision: int, example_id: UUID, edits: Edits) -> ShownSet:
-        """Keep what the teacher changed in the working of an example; no edits at all goes back to the working."""
+        """Keep what the teacher changed in the working of an example; no edits at all goes back to the working. What
+        was changed by hand is locked."""
         with self.database.transaction() as session:
-            return self._shown(session, sets.edit_example(session, set_id, revision, example_id, edits.model_dump()))
+            called, task = self._one(session, set_id, example_id)
+
+            def change() -> ExampleSet:
+                found = sets.edit_example(session, set_id, revision, example_id, edits.model_dump())
+                if edits != NO_EDITS and not task.locked:
+                    sets.set_tasks(session, found, {example_id: task.model_copy(update={"locked": True}).model_dump()})
+                return found
+
+            return changed(session, set_id, Say.of(lining_up.worked_over, called=called), change)
 
     def delete_example(self, set_id: UUID, revision: int, example_id: UUID) -> ShownSet:
-        with self.database.transaction() as session:
-            return self._shown(session, sets.delete_example(session, set_id, revision, example_id))
-
-    def restore_example(self, set_id: UUID, revision: int, example_id: UUID) -> ShownSet:
-        with self.database.transaction() as session:
-            return self._shown(session, sets.restore_example(session, set_id, revision, example_id))
+        return self.several(set_id, SeveralRequest(revision=revision, examples=[example_id], act="delete"))
 
     def reorder(self, set_id: UUID, revision: int, order: list[UUID]) -> ShownSet:
         """Raises BadOrder unless ``order`` holds every example of the set once."""
         with self.database.transaction() as session:
-            return self._shown(session, sets.reorder(session, set_id, revision, order))
+            said = Say.of(lining_up.sorted_anew)
+            return changed(session, set_id, said, lambda: sets.reorder(session, set_id, revision, order))
 
-    def rearrange(self, set_id: UUID, revision: int, order: list[UUID]) -> ShownSet:
-        """Make the set hold these examples: what is not named is put away, what was put away comes back.
+    def several(self, set_id: UUID, asked: SeveralRequest) -> ShownSet:
+        """Delete, double, move, lock, fade several examples, or copy them to another set; one step.
 
-        Raises BadOrder for what is not of this set.
+        Raises NotFound for an example or a set that is not there.
         """
         with self.database.transaction() as session:
-            return self._shown(session, sets.rearrange(session, set_id, revision, order))
+            words = chosen_words_of(session)
+            found = sets.open_set(session, set_id, shared=asked.act == "copy")
+            chosen = [e for e in found.examples if e.id in set(asked.examples)]
+            if len(chosen) < len(set(asked.examples)):
+                raise NotFound("example")
+            called = tuple(called_in(found, e, words) for e in chosen)
+            if asked.act == "copy":
+                return self._copied(session, found, chosen, called, asked)
+            rest: list[UUID | sets.NewExample] = [e.id for e in found.examples if e not in chosen]
+            ids = [e.id for e in chosen]
+            match asked.act:
+                case "delete":
+                    said, order = Say.of(lining_up.deleted, called=called), rest
+                case "duplicate":
+                    last = found.examples.index(chosen[-1]) + 1
+                    order = [e.id for e in found.examples]
+                    order[last:last] = [sets.same_again(e) for e in chosen]
+                    said = Say.of(lining_up.doubled, called=called)
+                case "move":
+                    place = min(asked.place, len(rest))
+                    order = [*rest[:place], *ids, *rest[place:]]
+                    said = Say.of(lining_up.moved, called=called, number=place + 1)
+                case act:
+                    tasks = {e.id: _with(Task.model_validate(e.task), act, asked.fading).model_dump() for e in chosen}
+                    what = asked.fading.kind if act == "fade" else f"{act}ed"
+                    said = Say.of(lining_up.changed_task, called=called, what=what)
+                    return changed(
+                        session,
+                        set_id,
+                        said,
+                        lambda: sets.set_tasks(session, sets.claimed(session, set_id, asked.revision), tasks),
+                    )
+            return changed(session, set_id, said, lambda: sets.rearrange(session, set_id, asked.revision, order))
+
+    def steps(self, set_id: UUID) -> SetSteps:
+        """What can be undone or done again."""
+        with self.database.transaction() as session:
+            done = sets.open_set(session, set_id).step
+            return SetSteps(
+                steps=[
+                    SetStepShown(number=s.number, said=s.said, made_at=s.made_at, done=s.number <= done)
+                    for s in steps.steps_of(session, set_id)
+                ]
+            )
+
+    def go_to(self, set_id: UUID, revision: int, number: int) -> ShownSet:
+        """Undo every step behind this one, or do again all up to it. Raises NotFound for one that is not kept."""
+        with self.database.transaction() as session:
+            return self._shown(session, steps.go_to(session, set_id, revision, number))
+
+    def _copied(
+        self, session: Session, found: ExampleSet, chosen: list[Example], called: tuple[str, ...], asked: SeveralRequest
+    ) -> ShownSet:
+        """The set that copies were taken from; they stand at the end of the other."""
+        other = sets.open_set(session, asked.to or found.id)
+        order: list[UUID | sets.NewExample] = [e.id for e in other.examples]
+        order += [sets.same_again(e) for e in chosen]
+        said = Say.of(lining_up.taken_in, called=called, name=found.name)
+        changed(session, other.id, said, lambda: sets.rearrange(session, other.id, other.revision, order))
+        return self._shown(session, sets.open_set(session, found.id, shared=True))
+
+    def _one(self, session: Session, set_id: UUID, example_id: UUID) -> tuple[str, Task]:
+        """What an example is called, and what it is in its set. Raises NotFound."""
+        found = sets.open_set(session, set_id, shared=True)
+        for example in found.examples:
+            if example.id == example_id:
+                return called_in(found, example, chosen_words_of(session)), Task.model_validate(example.task)
+        raise NotFound("example")
 
     def _shown(self, session: Session, found: ExampleSet) -> ShownSet:
         """The set in the teacher's words."""
         theirs = "" if found.owner_id == self.database.owner else teachers.name_of_owner(session, found.owner_id)
-        return shown_set(found, chosen_words_of(session), owner=theirs)
+        return shown_set(session, found, chosen_words_of(session), owner=theirs)
+
+
+def changed(session: Session, set_id: UUID, said: Say, change: Callable[[], ExampleSet]) -> ShownSet:
+    """The set after a change, which can be undone."""
+    words = chosen_words_of(session)
+    return shown_set(session, steps.remembered(session, set_id, say(said, words), change), words)
+
+
+def _with(task: Task, act: str, fading: FadingShape) -> Task:
+    """A task locked, unlocked or faded; what is faded by hand is locked."""
+    if act == "fade":
+        return task.model_copy(update={"fading": fading, "locked": True})
+    return task.model_copy(update={"locked": act == "lock"})
 
 
 def chosen_words_of(session: Session) -> Manner:
@@ -230,21 +327,37 @@ def _summary(found: ExampleSet, count: int) -> SetSummary:
     )
 
 
-def shown_set(found: ExampleSet, words: Manner, *, owner: str = "") -> ShownSet:
+def shown_set(session: Session, found: ExampleSet, words: Manner, *, owner: str = "") -> ShownSet:
     """``owner`` names the colleague to whom it belongs."""
+    plan = Plan.model_validate(found.plan) if found.plan else None
+    undo, redo = ("", "") if owner else steps.next_to(session, found)
+    aim = aim_of(plan.family, plan.new, [understood(e.problem)[:2] for e in found.examples]) if plan else None
     return ShownSet(
         id=found.id,
         owner=owner,
+        sample=found.sample,
         name=found.name,
+        aim=say(aim, words) if aim else "",
+        step=found.step,
+        undo=undo,
+        redo=redo,
         revision=found.revision,
         changed_at=found.changed_at,
-        plan=Plan.model_validate(found.plan) if found.plan else None,
+        plan=plan,
         pictures=found.pictures,
-        examples=[_shown_example(e, words) for e in found.examples],
+        examples=[shown_example(e, words) for e in found.examples],
     )
 
 
-def _shown_example(example: Example, words: Manner) -> ShownExample:
+def called_in(found: ExampleSet, example: Example, words: Manner) -> str:
+    """What an example of a set is called in a sentence: itself, or the story at its number."""
+    problem = understood(example.problem)[0]
+    if problem.story is None:
+        return problem.text(words)
+    return say(Say.of(lining_up.story_called, number=found.examples.index(example) + 1), words)
+
+
+def shown_example(example: Example, words: Manner) -> ShownExample:
     problem, demands, reference = understood(example.problem)
     task = Task.model_validate(example.task)
     amounts, story = words.labelled(problem.label), problem.story

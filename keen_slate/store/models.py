@@ -128,7 +128,7 @@ class ExampleSet(Owned, Base):
     """A set of worked examples in its order. ``revision`` grows by one with every change to the set; ``plan`` holds the
     wishes that its ladder was drawn by, and is empty for a set made by hand; ``pictures`` are the kinds that were
     chosen in it, the last chosen first. A set with ``shelved_at`` stands on the department's shelf: every teacher may
-    read it and take a copy."""
+    read it and take a copy. ``step`` counts the steps that brought it here; a ``sample`` came with the program."""
 
     __tablename__ = "example_set"
     __table_args__ = (
@@ -141,6 +141,8 @@ class ExampleSet(Owned, Base):
     revision: Mapped[int] = mapped_column(default=1)
     plan: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
     pictures: Mapped[list[str]] = mapped_column(server_default="[]")
+    step: Mapped[int] = mapped_column(server_default="0", default=0)
+    sample: Mapped[bool] = mapped_column(server_default="false", default=False)
     created_at: Mapped[Moment]
     changed_at: Mapped[Moment]
     deleted_at: Mapped[MaybeMoment]
@@ -151,6 +153,20 @@ class ExampleSet(Owned, Base):
         order_by="Example.position",
         lazy="raise",
     )
+
+
+class SetStep(Base):
+    """One change to a set: what it did in words, and what it changed, as it was and as it became. Those numbered up to
+    the set's ``step`` are done, later ones were undone."""
+
+    __tablename__ = "set_step"
+
+    set_id: Mapped[UUID] = mapped_column(ForeignKey("example_set.id", ondelete="CASCADE"), primary_key=True)
+    number: Mapped[int] = mapped_column(primary_key=True)
+    said: Mapped[str]
+    before: Mapped[dict[str, Any]]
+    after: Mapped[dict[str, Any]]
+    made_at: Mapped[Moment]
 
 
 class SetReader(Base):

@@ -1,6 +1,6 @@
 """Sets of examples: every change names the revision it was made on, and is refused on any other."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, fields
 from datetime import timedelta
 from fractions import Fraction
@@ -143,9 +143,8 @@ def copy_set(session: Session, set_id: UUID, name: str, owner: UUID | None = Non
     made = ExampleSet(name=name, plan=found.plan, pictures=found.pictures)
     session.add(made)
     session.flush()
-    kept = [f.name for f in fields(NewExample)]
     for position, example in enumerate(found.examples):
-        session.add(Example(set_id=made.id, position=position, **{name: getattr(example, name) for name in kept}))
+        session.add(_example(made.id, position, same_again(example)))
     session.flush()
     if owner is None:
         return open_set(session, made.id)
@@ -214,6 +213,15 @@ def rearrange(
     """Make the set hold exactly these examples in this order: what is not named is put away, what was put away and is
     named comes back, what is new is added. Raises BadOrder for an example named twice or of another set."""
     _claim(session, set_id, revision)
+    put_in_order(session, set_id, order)
+    if plan is not None:
+        session.execute(update(ExampleSet).where(ExampleSet.id == set_id).values(plan=plan))
+    session.flush()
+    return open_set(session, set_id)
+
+
+def put_in_order(session: Session, set_id: UUID, order: Sequence[UUID | NewExample]) -> None:
+    """As ``rearrange``, in a set that has been claimed."""
     if len(order) > MOST_EXAMPLES:
         raise NotPossible(FULL)
     examples = {e.id: e for e in session.scalars(select(Example).where(Example.set_id == set_id))}
@@ -231,24 +239,23 @@ def rearrange(
             examples[wanted].deleted_at = None
         else:
             session.add(_example(set_id, position, wanted))
-    if plan is not None:
-        session.execute(update(ExampleSet).where(ExampleSet.id == set_id).values(plan=plan))
     session.flush()
-    return open_set(session, set_id)
 
 
-def change_task(session: Session, set_id: UUID, revision: int, example_id: UUID, task: dict[str, Any]) -> ExampleSet:
-    """Keep what an example is in its set."""
-    _claim(session, set_id, revision)
-    changed = session.scalar(
-        update(Example)
-        .where(Example.id == example_id, Example.set_id == set_id, Example.deleted_at.is_(None))
-        .values(task=task)
-        .returning(Example.id)
-    )
-    if changed is None:
-        raise NotFound("example")
-    return open_set(session, set_id)
+def set_tasks(session: Session, found: ExampleSet, tasks: Mapping[UUID, dict[str, Any]]) -> ExampleSet:
+    """Keep what examples are in their set, which has been claimed. Raises NotFound for one that is not in it."""
+    examples = {e.id: e for e in found.examples}
+    for example_id, task in tasks.items():
+        if example_id not in examples:
+            raise NotFound("example")
+        examples[example_id].task = task
+    session.flush()
+    return found
+
+
+def same_again(example: Example) -> NewExample:
+    """A copy of an example, to be put anywhere."""
+    return NewExample(**{f.name: getattr(example, f.name) for f in fields(NewExample)})
 
 
 def edit_example(session: Session, set_id: UUID, revision: int, example_id: UUID, edits: dict[str, Any]) -> ExampleSet:
@@ -262,19 +269,6 @@ def edit_example(session: Session, set_id: UUID, revision: int, example_id: UUID
     )
     if changed is None:
         raise NotFound("example")
-    return open_set(session, set_id)
-
-
-def delete_example(session: Session, set_id: UUID, revision: int, example_id: UUID) -> ExampleSet:
-    _claim(session, set_id, revision)
-    _mark_example(session, set_id, example_id, deleted=True)
-    return open_set(session, set_id)
-
-
-def restore_example(session: Session, set_id: UUID, revision: int, example_id: UUID) -> ExampleSet:
-    """Put a deleted example back where it was."""
-    _claim(session, set_id, revision)
-    _mark_example(session, set_id, example_id, deleted=False)
     return open_set(session, set_id)
 
 
@@ -304,6 +298,12 @@ def first_time(session: Session, name: str) -> bool:
     return True
 
 
+def claimed(session: Session, set_id: UUID, revision: int) -> ExampleSet:
+    """The set, taken from ``revision`` to the next; nobody else changes it until the transaction ends."""
+    _claim(session, set_id, revision)
+    return open_set(session, set_id)
+
+
 def _claim(session: Session, set_id: UUID, revision: int, *, deleted: bool = False) -> None:
     """Take the set from ``revision`` to the next, holding its row until the transaction ends.
 
@@ -324,15 +324,3 @@ def _claim(session: Session, set_id: UUID, revision: int, *, deleted: bool = Fal
         open_set(session, set_id, shared=True)
         raise NotPossible("This set belongs to a colleague. Take a copy of it, and change that.")
     raise NotFound("set")
-
-
-def _mark_example(session: Session, set_id: UUID, example_id: UUID, *, deleted: bool) -> None:
-    state = Example.deleted_at.is_(None) if deleted else Example.deleted_at.is_not(None)
-    changed = session.scalar(
-        update(Example)
-        .where(Example.id == example_id, Example.set_id == set_id, state)
-        .values(deleted_at=func.now() if deleted else None)
-        .returning(Example.id)
-    )
-    if changed is None:
-        raise NotFound("example")

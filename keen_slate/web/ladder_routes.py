@@ -11,8 +11,9 @@ from keen_slate.services.shapes.line_up import (
     BuildRequest,
     Glance,
     NewAim,
-    NewOrder,
+    OfferRequest,
     ShownAim,
+    ShownExample,
     ShownSet,
     SwapRequest,
     TaskRequest,
@@ -58,23 +59,19 @@ def ladder_routes() -> APIBlueprint:
     def build(set_id: UUID, asked: BuildRequest) -> Reply:
         return at_once_or_later("ladder", asked, set_id=set_id)
 
-    @routes.put("/sets/<uuid:set_id>/examples")
-    @routes.input(NewOrder, arg_name="asked")
-    @routes.output(ShownSet)
-    @routes.doc(
-        summary="Make a set hold these of its examples, put away or not, in this order",
-        operation_id="rearrangeSet",
-        responses=CHANGES,
-    )
-    def rearrange(set_id: UUID, asked: NewOrder) -> ShownSet:
-        return desk().line_up.rearrange(set_id, asked.revision, asked.order)
-
     @routes.post("/sets/<uuid:set_id>/examples/<uuid:example_id>/swap")
     @routes.input(SwapRequest, arg_name="asked")
     @routes.output(ShownSet)
     @routes.doc(summary="Put another item in the place of one", operation_id="swapExample", responses=CHANGES)
     def swap(set_id: UUID, example_id: UUID, asked: SwapRequest) -> Reply:
         return at_once_or_later("swap", asked, set_id=set_id, example_id=example_id)
+
+    @routes.post("/sets/<uuid:set_id>/examples/<uuid:example_id>/offer")
+    @routes.input(OfferRequest, arg_name="asked")
+    @routes.output(ShownExample)
+    @routes.doc(summary="What a swap would put there", operation_id="offerExample", responses=[400, 404, 422])
+    def offer(set_id: UUID, example_id: UUID, asked: OfferRequest) -> Reply:
+        return at_once_or_later("offer", asked, set_id=set_id, example_id=example_id)
 
     @routes.post("/sets/<uuid:set_id>/examples/<uuid:example_id>/typed")
     @routes.input(TypedRequest, arg_name="asked")

@@ -8,12 +8,15 @@ from keen_slate.services.shapes.base import Revision
 from keen_slate.services.shapes.line_up import (
     Bin,
     CopySetRequest,
+    GoToStep,
     NewExample,
     NewOrder,
     NewSet,
     PictureLiked,
     SetList,
     SetRename,
+    SetSteps,
+    SeveralRequest,
     ShareRequest,
     Sharing,
     ShownSet,
@@ -132,11 +135,28 @@ def line_up_routes() -> APIBlueprint:
     def delete_example(set_id: UUID, example_id: UUID, asked: Revision) -> ShownSet:
         return desk().line_up.delete_example(set_id, asked.revision, example_id)
 
-    @routes.post("/<uuid:set_id>/examples/<uuid:example_id>/restore")
-    @routes.input(Revision, arg_name="asked")
+    @routes.post("/<uuid:set_id>/several")
+    @routes.input(SeveralRequest, arg_name="asked")
     @routes.output(ShownSet)
-    @routes.doc(summary="Put a deleted example back where it was", operation_id="restoreExample", responses=CHANGES)
-    def restore_example(set_id: UUID, example_id: UUID, asked: Revision) -> ShownSet:
-        return desk().line_up.restore_example(set_id, asked.revision, example_id)
+    @routes.doc(
+        summary="Delete, double, move, lock, fade several examples, or copy them to another set",
+        operation_id="changeSeveral",
+        responses=CHANGES,
+    )
+    def several(set_id: UUID, asked: SeveralRequest) -> ShownSet:
+        return desk().line_up.several(set_id, asked)
+
+    @routes.get("/<uuid:set_id>/steps")
+    @routes.output(SetSteps)
+    @routes.doc(summary="What can be undone or done again in a set", operation_id="listSteps", responses=[404])
+    def steps(set_id: UUID) -> SetSteps:
+        return desk().line_up.steps(set_id)
+
+    @routes.put("/<uuid:set_id>/steps")
+    @routes.input(GoToStep, arg_name="asked")
+    @routes.output(ShownSet)
+    @routes.doc(summary="Undo or do again up to a step", operation_id="goToStep", responses=CHANGES)
+    def go_to(set_id: UUID, asked: GoToStep) -> ShownSet:
+        return desk().line_up.go_to(set_id, asked.revision, asked.number)
 
     return routes

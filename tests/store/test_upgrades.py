@@ -106,6 +106,8 @@ class Upgrades(unittest.TestCase):
             with now.engine.begin() as connection:
                 connection.execute(text("UPDATE example SET school = school - 'joining'"))
                 connection.execute(text("ALTER TABLE example_set DROP COLUMN pictures"))
+                connection.execute(text("ALTER TABLE example_set DROP COLUMN step, DROP COLUMN sample"))
+                connection.execute(text("DROP TABLE set_step"))
                 connection.execute(text("DROP TABLE record_entry, given_answer, marking_round, pupil, school_class"))
                 connection.execute(text("UPDATE alembic_version SET version_num = '0007'"))
             now.migrate()

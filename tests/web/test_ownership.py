@@ -29,7 +29,7 @@ BODIES: dict[str, Any] = {
 
 FIELDS = {
     "renameSet": ("name",), "keepExample": ("text",), "editExample": ("edits",), "reorderSet": ("order",),
-    "rearrangeSet": ("order",), "buildLadder": ("plan",), "swapExample": ("how",), "typeExample": ("text",),
+    "buildLadder": ("plan",), "swapExample": ("how",), "typeExample": ("text",),
     "putBeside": ("what",), "changeTask": ("task",), "shareSet": ("shelved", "readers"), "copySet": (),
     "likePicture": ("kind",), "restoreSet": (), "restoreExample": (), "beginPrint": (),
     "changeClass": ("name", "pupils"), "changeRound": ("name", "held_on", "policy"), "typeCells": ("cells",),

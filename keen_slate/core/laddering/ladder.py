@@ -4,7 +4,7 @@ What the class can do may occur in a rung, what is new must occur from its step 
 Among numbers that do this, those are taken that no mistake gets right by luck and that keep the mistakes apart.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
@@ -24,7 +24,7 @@ from keen_slate.core.saying.say import Say
 from keen_slate.core.stories.around import kinds_around, told_around
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
-__all__ = ["Contradiction", "Exhausted", "Rung", "Target", "Wishes", "ladder", "steps_of"]
+__all__ = ["Contradiction", "Exhausted", "Rung", "Target", "Wishes", "ladder", "shares", "steps_of"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +32,8 @@ class Wishes:
     """``can`` are the demands that the class has, ``new`` those that it is to meet, ``count`` the rungs, ``review`` the
     items of the mixed review after them. ``pair``: before the review stand an item whose newest demand hides and one
     that only looks like it, where the family has such a pair. ``story``: every item is told as a story of that kind, or
-    of any; not told where it is empty."""
+    of any; not told where it is empty. ``rungs`` are the numbers of rungs that were said for a new demand, or for what
+    the class can do ("")."""
 
     family: str
     can: Wanted = frozenset()
@@ -43,6 +44,7 @@ class Wishes:
     seed: str = "1"
     pair: bool = False
     story: str = ""
+    rungs: Mapping[str, int] = field(default_factory=dict)
 
 
 def steps_of(wishes: Wishes) -> tuple[Target, ...]:
@@ -108,9 +110,8 @@ def ladder(
     seen = {numbers_key(p.expr) for p in kept}
     rungs: list[Rung] = []
     teller = _Teller(own)
-    for index in range(wishes.count):
-        # The steps share the rungs evenly; what is over goes to the later ones, which are the harder.
-        target = targets[min(index * len(targets) // wishes.count, len(targets) - 1)]
+    at = [target for target, share in zip(targets, shares(wishes), strict=True) for _ in range(share)]
+    for index, target in enumerate(at):
         rungs.append(_chosen(wishes, target, f"{wishes.seed}/{index}", school, seen, teller))
     for target in (pair_of(wishes) or ()) if wishes.pair else ():
         found = _chosen(wishes, target, f"{wishes.seed}/pair/{target.added}", school, seen, teller)
@@ -121,6 +122,33 @@ def ladder(
         found = _chosen(wishes, target, f"{wishes.seed}/review/{index}", school, seen, teller)
         rungs.append(replace(found, role="review"))
     return tuple(rungs)
+
+
+KNOWN_FIRST = 6
+"""Of so many rungs one asks nothing new: enough to begin on, and most of a ladder practises what is new (common
+practice, no source)."""
+
+
+def shares(wishes: Wishes) -> tuple[int, ...]:
+    """How many rungs each step gets: as said, and the rest shared evenly among what is new, the later and harder first.
+    They are ``count`` together, or more where more were said.
+
+    >>> shares(Wishes("mixed-subtracted", frozenset({"like-denominators"}), ("simplify", "regroup"), count=8))
+    (1, 3, 4)
+    >>> shares(Wishes("mixed-subtracted", frozenset(), ("simplify", "regroup"), count=8, rungs={"simplify": 2}))
+    (1, 2, 5)
+    """
+    steps = [t.added for t in steps_of(wishes)]
+    given = {i: wishes.rungs[step] for i, step in enumerate(steps) if step in wishes.rungs}
+    unsaid = [i for i in range(len(steps)) if i not in given]
+    left = max(0, wishes.count - sum(given.values()))
+    if unsaid[:1] == [0] and len(unsaid) > 1:
+        given[0] = min(-(-left // KNOWN_FIRST), max(0, left - len(unsaid) + 1))
+        left -= given[0]
+        del unsaid[0]
+    for place, i in enumerate(unsaid):
+        given[i] = left // len(unsaid) + (place >= len(unsaid) - left % len(unsaid))
+    return tuple(given[i] for i in range(len(steps)))
 
 
 TOLD_TRIES = 12

@@ -30,6 +30,9 @@ JUDGED = 60
 TRIED_AGAIN = 5
 """How often all of that is done again with other draws before all items are gone through."""
 
+BETTER_LOOKED_FOR = 3
+"""How often it is done again where the best is still right by luck for some mistake."""
+
 GONE_THROUGH = 30_000
 """Choices of numbers that are gone through, the smaller numbers first, before a search is given up as too wide."""
 
@@ -211,10 +214,22 @@ class Search:
         return None if taken or {"like-denominators", "unlike-denominators"} <= more else more
 
 
+Rank = tuple[int, Fraction, int]
+"""How good an item is, the lower the better: mistakes right by luck and numbers that stand twice, what it tells, its
+length."""
+
+
 def best_of(fitting: Iterable[Fitting], target: Target, school: School, seen: Iterable[tuple[str, ...]]) -> Rung | None:
     """The best of the first few with other numbers: right by luck least, no number twice, then telling most."""
+    found = _ranked(fitting, target, school, seen)
+    return found[1] if found else None
+
+
+def _ranked(
+    fitting: Iterable[Fitting], target: Target, school: School, seen: Iterable[tuple[str, ...]]
+) -> tuple[Rank, Rung] | None:
     avoided = set(seen)
-    found: list[tuple[tuple[int, Fraction, int], Rung]] = []
+    found: list[tuple[Rank, Rung]] = []
     for problem, demands in fitting:
         key = numbers_key(problem.expr)
         if key in avoided:
@@ -227,7 +242,7 @@ def best_of(fitting: Iterable[Fitting], target: Target, school: School, seen: It
         found.append((rank, Rung(problem, target, demands, tells)))
         if len(found) == CHOSEN_FROM:
             break
-    return min(found, key=lambda f: f[0])[1] if found else None
+    return min(found, key=lambda f: f[0], default=None)
 
 
 def find_item(
@@ -250,9 +265,13 @@ class NotFound:
 def find_thoroughly(search: Search, seed: str, seen: Iterable[tuple[str, ...]] = ()) -> Rung | NotFound:
     """The best of a few items drawn for a target, then by other seeds, then of all that can be gone through."""
     seen = set(seen)
-    for again in ("", *(f"/again/{n}" for n in range(TRIED_AGAIN))):
-        found = best_of(search.drawn(seed + again), search.target, search.school, seen)
-        if found is not None:
-            return found
+    best: tuple[Rank, Rung] | None = None
+    for tries, again in enumerate(("", *(f"/again/{n}" for n in range(TRIED_AGAIN)))):
+        found = _ranked(search.drawn(seed + again), search.target, search.school, seen)
+        best = min((b for b in (best, found) if b), key=lambda b: b[0], default=None)
+        if best is not None and (best[0][0] == 0 or tries >= BETTER_LOOKED_FOR):
+            return best[1]
+    if best is not None:
+        return best[1]
     there_are = tuple(search.every())
     return best_of(there_are, search.target, search.school, seen) or NotFound(there_are, search.whole, search.tried)

@@ -113,9 +113,17 @@ class LimitsShape(Shape):
     only_wholes: bool = False
 
 
+Rungs = Annotated[
+    dict[Annotated[str, StringConstraints(max_length=60)], Annotated[int, Field(ge=0, le=40)]], Field(max_length=40)
+]
+"""Rungs by the demand that they practise."""
+
+
 class Plan(Shape):
     """The wishes for a ladder: what the class can do, what is new, how many rungs and items of review, whether a pair
-    that only looks alike stands in it, the kind of story that every item is told as ("any", or none), the bounds."""
+    that only looks alike stands in it, the kind of story that every item is told as ("any", or none), the bounds.
+    ``rungs`` says for a new demand, or for what the class can do (""), how many rungs it gets; the rest of ``count`` is
+    shared."""
 
     family: Annotated[str, StringConstraints(max_length=60)]
     can: Ids = []
@@ -124,6 +132,7 @@ class Plan(Shape):
     review: Annotated[int, Field(ge=0, le=20)] = 0
     pair: bool = False
     story: Annotated[str, StringConstraints(max_length=40)] = ""
+    rungs: Rungs = {}
     limits: LimitsShape = LimitsShape()
     seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
 
@@ -166,16 +175,24 @@ class NewAim(Shape):
 
 
 class BuildRequest(Shape):
+    """Locked examples stay at their places, unless everything is to be replaced."""
+
     revision: RevisionNumber
     plan: Plan
+    replace: bool = False
 
 
-class SwapRequest(Shape):
+class OfferRequest(Shape):
     """``seed`` draws other numbers each time that it is asked for."""
 
-    revision: RevisionNumber
     how: Literal["another", "easier", "harder", "other-operation"]
     seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
+
+
+class SwapRequest(OfferRequest):
+    """What was offered for the same seed on the same set is taken."""
+
+    revision: RevisionNumber
 
 
 class BesideRequest(Shape):
@@ -185,6 +202,40 @@ class BesideRequest(Shape):
     what: Literal["contrast", "turn", "find"]
     mistake: Annotated[str, StringConstraints(max_length=60)] = ""
     seed: Annotated[str, StringConstraints(min_length=1, max_length=40)] = "1"
+
+
+class SeveralRequest(Shape):
+    """What is to be done to several examples of a set: ``place`` is the number, counted from 0, that the first is to
+    have, ``to`` the set that copies go to."""
+
+    revision: RevisionNumber
+    examples: Annotated[list[UUID], Field(min_length=1, max_length=2000)]
+    act: Literal["delete", "duplicate", "move", "copy", "lock", "unlock", "fade"]
+    place: Annotated[int, Field(ge=0, le=2000)] = 0
+    to: UUID | None = None
+    fading: FadingShape = FadingShape()
+
+
+class SetStepShown(Shape):
+    """What a step did, and whether it is done or was undone."""
+
+    number: int
+    said: str
+    made_at: datetime
+    done: bool
+
+
+class SetSteps(Shape):
+    """The steps of a set that can be undone or done again, in the order they were made."""
+
+    steps: list[SetStepShown]
+
+
+class GoToStep(Shape):
+    """The last step that is to stand: 0, or the number before the first that is kept, undoes them all."""
+
+    revision: RevisionNumber
+    number: Annotated[int, Field(ge=0, le=1_000_000)]
 
 
 class TypedRequest(Shape):
@@ -215,9 +266,11 @@ class GlanceDemand(Shape):
 
 class Glance(Shape):
     """A set at a glance: ``climb`` are the demands that occur, each with the examples that make it, in the set's
-    order; ``mistakes`` those that can be made somewhere in it."""
+    order; ``never`` those that items of these kinds could make and none does; ``mistakes`` those that can be made
+    somewhere in it."""
 
     climb: list[GlanceDemand]
+    never: list[ShownDemand]
     mistakes: list[GlanceMistake]
 
 
@@ -252,11 +305,18 @@ class ShownExample(Shape):
 
 class ShownSet(Shape):
     """A set at one revision. ``pictures`` are the kinds chosen in it, the last chosen first. ``owner`` names the
-    colleague to whom it belongs; it is then only to be read."""
+    colleague to whom it belongs; it is then only to be read. ``aim`` says of a set that was drawn what it holds,
+    ``undo`` and ``redo`` what the step before did and what the one that was undone would do; ``step`` is the number of
+    the last one done. A ``sample`` came with the program."""
 
     id: UUID
     name: str
     owner: str
+    sample: bool
+    aim: str
+    step: int
+    undo: str
+    redo: str
     revision: int
     changed_at: datetime
     plan: Plan | None

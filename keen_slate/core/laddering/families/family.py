@@ -67,11 +67,13 @@ class Family:
 
     Of each group in ``standing`` an item makes exactly one, the first where nothing else is said. ``along`` is what may
     come with a demand besides. A ``pair`` is a demand that hides, and the one that only looks like it.
-    ``on_paper``: facts beyond the tables are worked digit by digit; ``wholes``: whole numbers alone can make demands.
+    ``items`` names several of it; a single one without what stands in round brackets. ``on_paper``: facts beyond the
+    tables are worked digit by digit; ``wholes``: whole numbers alone can make demands.
     """
 
     id: str
     name: str
+    items: str
     draw: Drawn
     climb: tuple[str, ...]
     always: Wanted = frozenset()

@@ -56,7 +56,7 @@ def _all(*demands: str) -> frozenset[str]:
 FAMILIES = (
     Family(
         "fractions-added",
-        "Fractions added",
+        "Fractions added", "sum(s) of fractions",
         fractions.added,
         (*RELATIONS, *SIMPLIFYING, "makes-a-whole", "result-is-whole", "improper-input", "terms-to-reduce",
          "three-terms", "large-common-bottom"),
@@ -64,7 +64,7 @@ FAMILIES = (
     ),
     Family(
         "fractions-subtracted",
-        "Fractions taken away",
+        "Fractions taken away", "difference(s) of fractions",
         fractions.subtracted,
         (*RELATIONS, *SIMPLIFYING, "improper-input", "result-is-whole", "terms-to-reduce", "told-in-words",
          "large-common-bottom", "negative-result"),
@@ -72,7 +72,7 @@ FAMILIES = (
     ),
     Family(
         "mixed-added",
-        "Mixed numbers added",
+        "Mixed numbers added", "sum(s) of mixed numbers",
         fractions.mixed_added,
         (*RELATIONS, *SIMPLIFYING, "carry", "result-is-whole", "improper-input", "terms-to-reduce", "three-terms",
          "large-common-bottom"),
@@ -80,7 +80,7 @@ FAMILIES = (
     ),
     Family(
         "mixed-subtracted",
-        "Mixed numbers taken away",
+        "Mixed numbers taken away", "difference(s) of mixed numbers",
         fractions.mixed_subtracted,
         (*RELATIONS, *SIMPLIFYING, "result-is-whole", "seems-to-regroup", "regroup", *REGROUPINGS, "improper-input",
          "terms-to-reduce", "told-in-words", "large-common-bottom"),
@@ -89,7 +89,7 @@ FAMILIES = (
     ),
     Family(
         "decimals-added",
-        "Decimals added",
+        "Decimals added", "sum(s) of decimals",
         decimals.added,
         (*PLACES_ALIKE, "carry-in-columns", "result-is-whole", "three-terms"),
         always=_all("decimals"),
@@ -97,7 +97,7 @@ FAMILIES = (
     ),
     Family(
         "decimals-subtracted",
-        "Decimals taken away",
+        "Decimals taken away", "difference(s) of decimals",
         decimals.subtracted,
         (*PLACES_ALIKE, "result-is-whole", "regroup-in-columns", "regroup-across-zero"),
         always=_all("decimals"),
@@ -105,7 +105,7 @@ FAMILIES = (
     ),
     Family(
         "divided-with-remainder",
-        "Division with a remainder",
+        "Division with a remainder", "division(s) with a remainder",
         asked.divided_with_remainder,
         ("beyond-the-tables", "zero-in-quotient", "two-digit-divisor"),
         always=_all("dividing", "with-remainder"),
@@ -114,7 +114,7 @@ FAMILIES = (
     ),
     Family(
         "by-powers-of-ten",
-        "Decimals by 10, 100, 1000",
+        "Decimals by 10, 100, 1000", "move(s) by 10, 100 or 1000",
         decimals.by_powers_of_ten,
         (*OPERATIONS, "zeros-to-write"),
         always=_all("decimals", "power-of-ten"),
@@ -124,7 +124,7 @@ FAMILIES = (
     ),
     Family(
         "decimals-multiplied",
-        "Decimals multiplied",
+        "Decimals multiplied", "product(s) of decimals",
         decimals.multiplied,
         ("decimal-by-decimal", "zero-at-the-end", "result-is-whole", "zeros-in-front", "two-digit-factors"),
         always=_all("decimals", "multiplying"),
@@ -132,7 +132,7 @@ FAMILIES = (
     ),
     Family(
         "decimals-divided",
-        "Decimals divided",
+        "Decimals divided", "division(s) of decimals",
         decimals.divided,
         ("zero-in-quotient", "goes-on", "decimal-divisor", "result-is-whole", "two-digit-divisor"),
         always=_all("decimals", "dividing"),
@@ -140,7 +140,7 @@ FAMILIES = (
     ),
     Family(
         "decimals-compared",
-        "Decimals compared and put in order",
+        "Decimals compared and put in order", "comparison(s) of decimals",
         decimals.compared,
         (*PLACES_ALIKE, "longer-is-smaller", "zero-among-the-places", "put-in-order"),
         always=_all("decimals", "comparing"),
@@ -149,7 +149,7 @@ FAMILIES = (
     ),
     Family(
         "fractions-multiplied",
-        "Fractions multiplied",
+        "Fractions multiplied", "product(s) of fractions",
         products.multiplied,
         ("simplify", "cancelling", "result-is-whole", "over-a-whole", *COMMON_FACTORS, "terms-to-reduce",
          "mixed-factor"),
@@ -158,7 +158,7 @@ FAMILIES = (
     ),
     Family(
         "fractions-divided",
-        "Fractions divided",
+        "Fractions divided", "division(s) of fractions",
         products.divided,
         (*QUOTIENTS, *SIMPLIFYING, "terms-to-reduce", "mixed-factor", "told-in-words"),
         always=_all("dividing"),
@@ -166,7 +166,7 @@ FAMILIES = (
     ),
     Family(
         "compared",
-        "Fractions compared",
+        "Fractions compared", "comparison(s) of fractions",
         asked.compared,
         (*RELATIONS, "larger-numbers-smaller", "terms-to-reduce", "large-common-bottom", "put-in-order"),
         always=_all("comparing"),
@@ -174,14 +174,14 @@ FAMILIES = (
     ),
     Family(
         "with-decimals",
-        "Fractions with decimals",
+        "Fractions with decimals", "calculation(s) with fractions and decimals",
         fractions.with_decimals,
         ("simplify", "composite-common-factor", "makes-a-whole", "result-is-whole"),
         always=_all("decimals", "unlike-kinds"),
     ),
     Family(
         "order-of-operations",
-        "Order of operations",
+        "Order of operations", "calculation(s) with several operations",
         products.several_operations,
         (*OPERATIONS, "brackets", "powers", "nested-brackets", "fractions-in-it", "decimals", "below-zero-on-the-way"),
         always=_all("several-operations"),
@@ -196,7 +196,7 @@ FAMILIES = (
     ),
     Family(
         "below-zero",
-        "Numbers below 0",
+        "Numbers below 0", "calculation(s) below 0",
         fractions.signed,
         ("negative-result", *RELATIONS[:2]),
         always=_all("negative-input"),
@@ -204,7 +204,7 @@ FAMILIES = (
     ),
     Family(
         "equal-fractions",
-        "Equal fractions with a blank",
+        "Equal fractions with a blank", "row(s) of equal fractions",
         asked.equal_fractions,
         (*BLANK_PLACES, "to-smaller-numbers", "three-in-a-row"),
         always=_all("blanks"),
@@ -212,7 +212,7 @@ FAMILIES = (
     ),
     Family(
         "one-step",
-        "One step alone: a whole opened or taken out",
+        "One step alone: a whole opened or taken out", "step(s) alone",
         asked.one_step,
         STEPS,
         always=_all("blanks"),
@@ -220,7 +220,7 @@ FAMILIES = (
     ),
     Family(
         "read-from-pictures",
-        "Numbers read from pictures",
+        "Numbers read from pictures", "number(s) to read from pictures",
         asked.read_from_pictures,
         (*PICTURES, "wholes-and-pieces", "decimals", "spaces-not-tenths"),
         always=_all("reading-a-picture"),
@@ -230,14 +230,14 @@ FAMILIES = (
     ),
     Family(
         "converted",
-        "Mixed numbers and {improper} fractions",
+        "Mixed numbers and {improper} fractions", "change(s) between mixed and {improper}",
         asked.converted,
         ("improper-input", *SIMPLIFYING),
         always=_all("converting"),
     ),
     Family(
         "fractions-decimals-percents",
-        "Fractions, decimals and percents",
+        "Fractions, decimals and percents", "change(s) between fractions, decimals and percents",
         asked.between_forms,
         (*CONVERSIONS, "to-tenths-first", "simplify", "composite-common-factor", "decimal-without-end"),
         always=_all("converting"),
@@ -247,7 +247,7 @@ FAMILIES = (
     ),
     Family(
         "percents-of-amounts",
-        "Percents of amounts",
+        "Percents of amounts", "percent(s) of amounts",
         asked.percents_of,
         (*PERCENTS, "above-100-percent", "raised-or-lowered"),
         always=_all("percent-of-an-amount", "multiplying"),
@@ -256,15 +256,22 @@ FAMILIES = (
     ),
     Family(
         "simplified",
-        "To {simplest_form}",
+        "To {simplest_form}", "fraction(s) to {simplest_form}",
         asked.simplified,
         (*COMMON_FACTORS, "improper-input"),
         always=_all("simplify"),
     ),
-    Family("rounded", "Decimals rounded", decimals.rounded, ("midway",), always=_all("decimals", "rounding")),
+    Family(
+        "rounded",
+        "Decimals rounded",
+        "decimal(s) to round",
+        decimals.rounded,
+        ("midway",),
+        always=_all("decimals", "rounding"),
+    ),
     Family(
         "estimated",
-        "Only estimated",
+        "Only estimated", "estimate(s)",
         asked.estimated,
         ("decimals", "multiplying", "three-terms", "midway"),
         always=_all("estimating"),
