@@ -8,7 +8,7 @@ import NoticeBar from '@/shared/NoticeBar.vue'
 import KeyList from '@/shared/KeyList.vue'
 import SignIn from '@/shared/SignIn.vue'
 import UndoBar from '@/shared/UndoBar.vue'
-import { useKeys } from '@/shared/useKeys'
+import { useKeys, useUndoKeys } from '@/shared/useKeys'
 
 const route = useRoute()
 const router = useRouter()
@@ -16,6 +16,8 @@ const me = useMe()
 const sets = useSets()
 const settings = useSettings()
 const keysShown = ref(false)
+/** Where the steps of the set in hand are undone; Work and Mark have steps of their own. */
+const UNDOABLE = ['line-up', 'show', 'print']
 const welcome = computed(() => route.name === 'welcome')
 
 onMounted(me.ask)
@@ -28,7 +30,12 @@ watch(
     await (route.params.set ? sets.list() : sets.begin())
   },
 )
-useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
+useKeys({ '?': () => (keysShown.value = true), u: () => void sets.undo() })
+useUndoKeys(
+  () => UNDOABLE.includes(String(route.name)),
+  () => void sets.undo(),
+  () => void sets.redo(),
+)
 </script>
 
 <template>
@@ -72,7 +79,7 @@ useKeys({ '?': () => (keysShown.value = true), u: () => void sets.runUndo() })
       <kbd>?</kbd><span>Keys</span>
     </button>
   </nav>
-  <main id="place">
+  <main id="place" tabindex="-1">
     <NoticeBar v-if="me.inside || !me.known" />
     <RouterView v-if="welcome" />
     <SignIn v-else-if="me.known && !me.inside" />

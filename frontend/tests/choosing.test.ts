@@ -1,9 +1,12 @@
 import { describe, expect, test } from 'vitest'
-import type { ShownFacet } from '@/api/client'
+import { nextTick, ref } from 'vue'
+import type { ShownExample, ShownFacet } from '@/api/client'
 import { ORGANISERS, organiserAfter } from '@/desk/organisers'
 import { runsOf } from '@/places/line-up/runs'
 import { fadingName, roleName } from '@/places/line-up/tasks'
-import { moved } from '@/places/line-up/useOrder'
+import { useChosen } from '@/places/line-up/useChosen'
+import { placeFor } from '@/places/line-up/useOrder'
+import { useRows } from '@/places/line-up/useRows'
 import { choiceAfter, mainFacet } from '@/places/work/facets'
 
 function facet(id: string, choices: [id: string, state: 'in force' | 'open' | 'refused'][], matters = true): ShownFacet {
@@ -38,16 +41,50 @@ describe('ways of working', () => {
 })
 
 describe('a set', () => {
-  test('moving one keeps the others in their order', () => {
+  test('one or several that are dropped come to stand where they were dropped', () => {
     const order = ['a', 'b', 'c', 'd']
-    expect(moved(order, 0, 2)).toEqual(['b', 'c', 'a', 'd'])
-    expect(moved(order, 3, 0)).toEqual(['d', 'a', 'b', 'c'])
-    for (let from = 0; from < 4; from++)
-      for (let to = 0; to < 4; to++) {
-        const after = moved(order, from, to)
-        expect(after[to]).toBe(order[from])
-        expect(after.filter((x) => x !== order[from])).toEqual(order.filter((x) => x !== order[from]))
-      }
+    const put = (ids: string[], onto: string) => {
+      const rest = order.filter((id) => !ids.includes(id))
+      const place = placeFor(order, ids, onto)
+      return [...rest.slice(0, place), ...ids, ...rest.slice(place)]
+    }
+    for (const from of order)
+      for (const onto of order.filter((id) => id !== from)) expect(put([from], onto).indexOf(from)).toBe(order.indexOf(onto))
+    expect(put(['a', 'b'], 'd')).toEqual(['c', 'd', 'a', 'b'])
+    expect(put(['c', 'd'], 'a')).toEqual(['c', 'd', 'a', 'b'])
+    expect(put(['a', 'd'], 'c')).toEqual(['b', 'c', 'a', 'd'])
+  })
+
+  test('one is chosen, one more, and all from there to another', async () => {
+    const order = ref(['a', 'b', 'c', 'd', 'e'])
+    const chosen = useChosen(order)
+    chosen.toggle('d')
+    chosen.upTo('b')
+    expect(chosen.chosen.value).toEqual(['b', 'c', 'd'])
+    chosen.toggle('c')
+    expect(chosen.chosen.value).toEqual(['b', 'd'])
+    expect([chosen.with('b'), chosen.with('a')]).toEqual([['b', 'd'], ['a']])
+    order.value = ['e', 'd', 'a']
+    await nextTick()
+    expect(chosen.chosen.value).toEqual(['d'])
+    chosen.all()
+    expect(chosen.chosen.value).toEqual(['e', 'd', 'a'])
+  })
+
+  test('looked at by how hard the items are; the set stays as it is', () => {
+    const item = (id: string, asks: number, lines: number, demands: string[] = []) =>
+      ({ id, asks, lines, demands: demands.map((d) => ({ id: d })) }) as unknown as ShownExample
+    const examples = ref([item('a', 3, 4, ['carry']), item('b', 0, 2), item('c', 3, 3), item('d', 6, 5, ['carry'])])
+    const { shown, rows, inOrder } = useRows(examples)
+    const ids = () => rows.value.map((e) => e.id).join('')
+    shown.value.order = 'easier'
+    expect(ids()).toBe('bcad')
+    shown.value.order = 'harder'
+    expect(ids()).toBe('dacb')
+    const asking = [4, 3, -1].map((asks) => ((shown.value.asks = asks), ids()))
+    expect(asking).toEqual(['d', 'ac', 'b'])
+    shown.value = { demand: 'carry', asks: 0, order: 'set' }
+    expect([ids(), inOrder.value.map((e) => e.id).join('')]).toEqual(['ad', 'abcd'])
   })
 
   test('numbers that follow each other are drawn together', () => {

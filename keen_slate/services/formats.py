@@ -203,7 +203,7 @@ def read_csv(content: str, words: Manner) -> tuple[list[sets.NewExample], list[I
             if not text and not any(cell.strip() for cell in row):
                 continue
             try:
-                new.append(kept(read_in_words(text, words), text, {}))
+                new.append(kept(read_in_words(text, words), text, {}, task=Task(locked=True)))
             except UnreadableProblem as fault:
                 faults.append(_fault(f"line {reader.line_num}", text[:80], say(fault.said, words)))
             except Exception as fault:

@@ -10,6 +10,7 @@ from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMAND
 from keen_slate.core.laddering.aimed import aim_of
 from keen_slate.core.laddering.changing import fits
+from keen_slate.core.laddering.hardness import how_hard
 from keen_slate.core.laddering.ladder import Target
 from keen_slate.core.machine.mistakes import PictureKind
 from keen_slate.core.machine.school import school_from
@@ -380,6 +381,8 @@ def shown_example(example: Example, words: Manner) -> ShownExample:
         school=example.school,
         school_names=school_names(school_from(FACETS, example.school), words),
         demands=shown_demands(demands, words),
+        asks=how_hard(demands, reference)[0],
+        lines=len(reference.lines),
         edits=Edits.model_validate(example.edits),
     )
 

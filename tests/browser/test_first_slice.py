@@ -153,14 +153,15 @@ class LineUp(BrowserTest):
     def test_reorder_by_button_key_and_drag(self) -> None:
         self.open_beds()
         before = self.problems()
-        self.page.get_by_role("button", name=f"Move {before[0]} down").click()
+        self.page.locator(".example").first.get_by_role("button", name="Change ").click()
+        self.page.get_by_role("button", name="Move down").click()
         expect(self.page.locator(".example .math-text").first).to_have_attribute("data-text", before[1])
         self.page.locator(".example").nth(1).focus()
-        with self.page.expect_response("**/order"):
+        with self.page.expect_response("**/several"):
             self.page.keyboard.press("Alt+ArrowUp")
         self.becomes(self.problems, before)
-        with self.page.expect_response("**/order"):
-            self.page.locator(".example").nth(2).drag_to(self.page.locator(".example").nth(0))
+        with self.page.expect_response("**/several"):
+            self.page.locator(".example").nth(2).locator(".handle").drag_to(self.page.locator(".example").nth(0))
         self.page.reload()
         self.becomes(lambda: self.problems()[:3], [before[2], before[0], before[1]])
 
@@ -169,7 +170,7 @@ class LineUp(BrowserTest):
         before = self.problems()
         self.page.get_by_role("button", name=f"Delete {before[1]}").click()
         expect(self.page.locator(".example")).to_have_count(len(before) - 1)
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
         expect(self.page.locator(".example")).to_have_count(len(before))
         self.becomes(self.problems, before)
 
@@ -179,7 +180,7 @@ class LineUp(BrowserTest):
         expect(self.page.get_by_role("heading", name="Compost")).to_be_visible()
         self.page.get_by_role("button", name="Delete set").click()
         expect(self.page.get_by_role("heading", name="Compost")).to_have_count(0)
-        expect(self.page.get_by_role("button", name="Undo")).to_be_visible()
+        expect(self.page.get_by_role("button", name="Undo", exact=True)).to_be_visible()
         self.page.keyboard.press("u")
         expect(self.page.get_by_role("heading", name="Compost")).to_be_visible()
 
@@ -200,5 +201,5 @@ class LineUp(BrowserTest):
         expect(other.locator(".example")).to_have_count(count)
         other.get_by_role("button", name="Make my change now").click()
         expect(other.locator(".example")).to_have_count(count - 1)
-        other.get_by_role("button", name="Undo").click()
+        other.get_by_role("button", name="Undo", exact=True).click()
         expect(other.locator(".example")).to_have_count(count)

@@ -35,9 +35,18 @@ class LineUp(LessonTest):
     def test_a_ladder_is_drawn_and_undone(self) -> None:
         made = self.set_of("1/2 + 1/3")
         self.page.goto(f"/line-up/{made['id']}")
-        self.draw()
+        self.page.get_by_role("button", name="Draw a ladder").click()
+        self.page.get_by_role("button", name="Draw the ladder").click()
+        with self.page.expect_response("**/ladder"):
+            self.page.get_by_role("button", name="Replace all").click()
         expect(self.page.locator(".example")).to_have_count(12)
+        expect(self.page.locator(".aim")).to_have_count(0)
+        expect(self.page.locator(".example").first).to_be_focused()
         problems = self.problems()
+        expect(self.page.locator(".aim-told")).to_contain_text(
+            f"“regroup” in {sum('regroup' in by_fractions(p) for p in problems)};"
+        )
+        self.page.get_by_role("button", name="At a glance").click()
         self.assertNotIn("regroup", by_fractions(problems[0]))
         self.assertIn("regroup", by_fractions(problems[-1]))
         expect(self.page.locator(".example").last.locator(".demand.newest")).to_have_text("new: regroup")
@@ -46,7 +55,7 @@ class LineUp(LessonTest):
         marked = "cells => cells.map(c => !!c.querySelector('.climb-mark'))"
         regrouped = ["regroup" in by_fractions(p) for p in problems]
         self.becomes(lambda: row.locator("td").evaluate_all(marked), regrouped)
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
         expect(self.page.locator(".example")).to_have_count(1)
         self.becomes(self.problems, ["1/2 + 1/3"])
 
@@ -86,13 +95,22 @@ class LineUp(LessonTest):
         expect(self.page.locator(".example")).to_have_count(3)
         self.becomes(lambda: self.problems()[1:2], ["5 5/6 − 2 1/6"])
         expect(self.page.locator(".example").nth(1)).to_contain_text("contrast")
-        with self.page.expect_response("**/swap"):
+        with self.page.expect_response("**/offer"):
             self.page.get_by_role("button", name="Another like this").click()
+        offered = self.page.locator(".offer .math-text").first
+        expect(offered).to_be_visible()
+        self.becomes(lambda: by_fractions(texts(offered)[0]), by_fractions("5 1/6 − 2 5/6"))
+        self.becomes(lambda: self.problems()[0], "5 1/6 − 2 5/6")
+        seen = texts(offered)[0]
+        with self.page.expect_response("**/swap"):
+            self.page.get_by_role("button", name="Take it").click()
+        self.becomes(lambda: self.problems()[0], seen)
+        expect(self.page.get_by_role("button", name="Another like this")).to_be_visible()
         swapped = self.page.locator(".example-problem .math-text").first
         expect(swapped).not_to_have_attribute("data-text", "5 1/6 − 2 5/6")
         first = self.problems()[0]
         self.assertEqual(by_fractions(first), by_fractions("5 1/6 − 2 5/6"))
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
         expect(self.page.locator(".example-problem .math-text").first).to_have_attribute("data-text", "5 1/6 − 2 5/6")
 
     def test_half_worked_and_locked(self) -> None:
@@ -102,14 +120,13 @@ class LineUp(LessonTest):
         with self.page.expect_response("**/task"):
             self.page.get_by_role("button", name="partly").click()
         expect(self.page.locator(".example")).to_contain_text("partly worked, 1 from the end")
-        with self.page.expect_response("**/task"):
-            self.page.get_by_role("button", name="Lock").click()
-        expect(self.page.locator(".example")).to_contain_text("locked")
+        expect(self.page.get_by_role("button", name="Lock")).to_have_attribute("aria-pressed", "true")
 
     def test_only_those_that_ask_for_something_are_shown(self) -> None:
         made = self.set_of("5 1/6 - 2 5/6", "1/4 + 3/8", "2/3 + 3/4")
         self.page.goto(f"/line-up/{made['id']}")
-        self.page.locator(".asked-filter").get_by_role("button", name="regroup").click()
+        self.page.get_by_role("combobox", name="What they ask for").click()
+        self.page.get_by_role("option", name="regroup (1)").click()
         expect(self.page.locator(".example:visible")).to_have_count(1)
 
     def test_an_aim_of_ones_own(self) -> None:
@@ -118,7 +135,7 @@ class LineUp(LessonTest):
         self.page.get_by_role("button", name="Draw a ladder").click()
         self.page.get_by_role("combobox", name="Start from").click()
         self.page.get_by_role("option", name="From a bare whole").click()
-        self.page.get_by_label("Rungs").fill("4")
+        self.page.get_by_label("Rungs", exact=True).fill("4")
         self.page.get_by_label("Name to keep this aim").fill("Boards in June")
         with self.page.expect_response("**/api/aims"):
             self.page.get_by_role("button", name="Keep", exact=True).click()
@@ -127,11 +144,14 @@ class LineUp(LessonTest):
         self.page.get_by_role("button", name="Draw a ladder").click()
         self.page.get_by_role("combobox", name="Start from").click()
         self.page.get_by_role("option", name="Boards in June").click()
-        expect(self.page.get_by_label("Rungs")).to_have_value("4")
+        expect(self.page.get_by_label("Rungs", exact=True)).to_have_value("4")
         with self.page.expect_response("**/ladder"):
             self.page.get_by_role("button", name="Draw the ladder").click()
         expect(self.page.locator(".example")).to_have_count(4)
         self.assertIn("bare-whole-minuend", by_fractions(self.problems()[-1]))
+        self.page.get_by_role("button", name="Change the aim").click()
+        self.page.get_by_role("combobox", name="Start from").click()
+        self.page.get_by_role("option", name="Boards in June").click()
         self.page.get_by_role("button", name="Forget this aim").click()
         self.page.get_by_role("combobox", name="Start from").click()
         expect(self.page.get_by_role("option", name="Boards in June")).to_have_count(0)
@@ -149,7 +169,6 @@ class LineUp(LessonTest):
             "This one does without: regroup."
         )
         self.expected_trouble.add(422)
-        self.open_tools(12)
         self.page.get_by_label(re.compile("^Type over ")).fill("5 1/")
         self.page.get_by_role("button", name="Type over").click()
         expect(self.page.get_by_role("alert")).to_contain_text("has no bottom number")
@@ -161,11 +180,12 @@ class LineUp(LessonTest):
         self.draw()
         expect(self.page.locator(".example")).to_have_count(12)
         before = self.problems()
-        self.open_tools(3)
         with self.page.expect_response("**/task"):
-            self.page.get_by_role("button", name="Lock").click()
+            self.page.locator(".example").nth(2).get_by_role("button", name="Lock").click()
+        self.page.get_by_role("button", name="Change the aim").click()
+        self.page.get_by_role("button", name="Other numbers").click()
         with self.page.expect_response("**/ladder"):
-            self.page.get_by_role("button", name="Other numbers").click()
+            self.page.get_by_role("button", name="Keep my 1").click()
         expect(self.page.locator(".example-problem .math-text").first).not_to_have_attribute("data-text", before[0])
         after = self.problems()
         self.assertEqual(after[2], before[2])

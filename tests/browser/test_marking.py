@@ -299,7 +299,7 @@ class LookingBack(MarkBook):
         expect(entry).to_have_count(1)
         entry.get_by_role("button", name=re.compile("^Delete")).click()
         expect(entry).to_have_count(0)
-        self.page.get_by_role("button", name="Undo").click()
+        self.page.get_by_role("button", name="Undo", exact=True).click()
         expect(entry).to_have_count(1)
 
     def test_over_the_weeks(self) -> None:

@@ -104,10 +104,10 @@ class Sets(OnDatabase):
         middle = self.set.examples[1].id
         after = self.line_up.delete_example(self.set.id, self.set.revision, middle)
         self.assertEqual(self.problems(), ["1/4 + 3/8", "9 − 3 2/5"])
-        self.line_up.restore_example(self.set.id, after.revision, middle)
+        self.line_up.go_to(self.set.id, after.revision, after.step - 1)
         self.assertEqual(self.problems(), ["1/4 + 3/8", "5 1/6 − 2 5/6", "9 − 3 2/5"])
         with self.assertRaises(NotFound):
-            self.line_up.restore_example(self.set.id, after.revision + 1, middle)
+            self.line_up.go_to(self.set.id, after.revision + 1, after.step + 1)
 
     def test_a_deleted_set_comes_back_whole(self) -> None:
         revision = self.line_up.delete(self.set.id, self.set.revision)
@@ -157,7 +157,7 @@ class Sets(OnDatabase):
         event.listen(self.database.engine, "before_cursor_execute", lambda *a: queries.append(a[2]))
         self.line_up.list_sets()
         self.line_up.open(self.set.id)
-        self.assertEqual(len(queries), 5, "the sets, those of others; the set, its examples and the teacher's words")
+        self.assertEqual(len(queries), 6, "the sets, those of others; the set, its examples, a step, the words")
 
     def test_the_database_refuses_a_name_that_is_too_long(self) -> None:
         with self.theirs.transaction() as session:
@@ -223,4 +223,4 @@ class Rearranging(OnDatabase):
         with self.theirs.transaction() as session:
             fewer = sets.rearrange(session, made.id, made.revision, [made.examples[1].id])
         with self.assertRaises(NotFound), self.theirs.transaction() as session:
-            sets.change_task(session, made.id, fewer.revision, gone, {})
+            sets.set_tasks(session, sets.claimed(session, made.id, fewer.revision), {gone: {}})

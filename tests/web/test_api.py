@@ -369,7 +369,8 @@ class Api(unittest.TestCase):
         stale = self.client.put(f"{at}/name", json={"revision": kept["revision"], "name": "Lost"})
         self.assertEqual(stale.status_code, 409)
         gone = self.client.delete(f"{at}/examples/{ids[0]}?revision={turned['revision']}").get_json()
-        back = self.post(f"{at}/examples/{ids[0]}/restore", revision=gone["revision"])
+        body = {"revision": gone["revision"], "number": gone["step"] - 1}
+        back = self.client.put(f"{at}/steps", json=body).get_json()
         self.assertEqual([e["id"] for e in back["examples"]], ids[::-1])
         away = self.client.delete(f"{at}?revision={back['revision']}").get_json()
         self.assertEqual(self.client.get(at).status_code, 404)

@@ -23,6 +23,7 @@ BODIES: dict[str, Any] = {
     "what": "turn", "task": {}, "shelved": True, "readers": [], "settings": {}, "format": "json", "content": "{}",
     "kind": "discs", "pupils": [], "held_on": "2026-11-26", "policy": {}, "cells": [], "item": 0, "ruling": {},
     "scheme": {"methods": [], "answer": 1}, "pupil": str(uuid4()), "mistakes": [], "about": "Taken",
+    "examples": [str(uuid4())], "act": "delete", "number": 0,
     "groups": [{"set_id": str(uuid4()), "pupils": ["Aspen"]}],
 }  # fmt: skip
 """A body for each field that a change may ask for."""
@@ -31,7 +32,8 @@ FIELDS = {
     "renameSet": ("name",), "keepExample": ("text",), "editExample": ("edits",), "reorderSet": ("order",),
     "buildLadder": ("plan",), "swapExample": ("how",), "typeExample": ("text",),
     "putBeside": ("what",), "changeTask": ("task",), "shareSet": ("shelved", "readers"), "copySet": (),
-    "likePicture": ("kind",), "restoreSet": (), "restoreExample": (), "beginPrint": (),
+    "likePicture": ("kind",), "restoreSet": (), "offerExample": ("how",),
+    "changeSeveral": ("examples", "act"), "goToStep": ("number",), "beginPrint": (),
     "changeClass": ("name", "pupils"), "changeRound": ("name", "held_on", "policy"), "typeCells": ("cells",),
     "pasteCells": ("text",), "setPaper": ("pupil",), "ruleOnCell": ("pupil", "item", "ruling"),
     "changeScheme": ("item", "scheme"), "makeNext": ("mistakes",), "printSheets": ("groups",), "inventAnswers": (),
@@ -39,7 +41,7 @@ FIELDS = {
 }  # fmt: skip
 WITHOUT_REVISION = {
     "shareSet", "copySet", "beginPrint", "typeCells", "pasteCells", "setPaper", "ruleOnCell", "makeNext", "printSheets",
-    "inventAnswers", "trySet", "trainEye", "changeRecord",
+    "inventAnswers", "trySet", "trainEye", "changeRecord", "offerExample",
 }  # fmt: skip
 
 

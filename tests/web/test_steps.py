@@ -217,7 +217,7 @@ class Aims(StepTest):
         self.assertEqual(refused["message"], "That is 42 rungs. Ask for at most 40 together.")
 
     def test_what_a_list_never_asks(self) -> None:
-        body = {"format": "csv", "content": "problem\n1/5 + 2/5\n1/7 + 3/7\n2/9 + 5/9\n", "name": "A list"}
+        body: dict[str, Any] = {"format": "csv", "content": "problem\n1/5 + 2/5\n1/7 + 3/7\n2/9 + 5/9\n", "name": "A list"}
         made = self.ask("POST", "/api/sets/import", **body)["set"]
         glance = self.ask("GET", f"/api/sets/{made['id']}/glance")
         self.assertEqual([(c["id"], len(c["examples"])) for c in glance["climb"]], [("like-denominators", 3)])

@@ -98,9 +98,9 @@ export const useRounds = defineStore('rounds', () => {
       const { revision } = await data(api.DELETE('/api/classes/{class_id}', { params }))
       if (inHand.value?.class_id === of.id) hold(null)
       await refresh()
-      sets.undo = {
-        label: `Deleted the class “${of.name}”. It can be put back for a week.`,
-        run: async () =>
+      sets.lately = {
+        said: `Deleted the class “${of.name}”. It can be put back for a week.`,
+        undo: async () =>
           void (await guarded(async () => {
             await data(
               api.POST('/api/classes/{class_id}/restore', { params: { path: { class_id: of.id } }, body: { revision } }),
@@ -134,9 +134,9 @@ export const useRounds = defineStore('rounds', () => {
       const { revision } = await data(api.DELETE('/api/rounds/{round_id}', { params }))
       hold(null)
       await begin(null)
-      sets.undo = {
-        label: `Deleted the round “${of.name}”. It can be put back for a week.`,
-        run: async () =>
+      sets.lately = {
+        said: `Deleted the round “${of.name}”. It can be put back for a week.`,
+        undo: async () =>
           void (await guarded(async () => {
             const at = { path: { round_id: of.id } }
             hold(await data(api.POST('/api/rounds/{round_id}/restore', { params: at, body: { revision } })))

@@ -5,6 +5,7 @@ import {
   ApiFault,
   data,
   type Edits,
+  type Fading,
   type PictureKind,
   type Plan,
   type School,
@@ -15,11 +16,18 @@ import {
   type Task,
 } from '@/api/client'
 
-interface Undo {
-  label: string
-  run: () => Promise<void>
+/** What was done last, and how it is taken back: told for a while after it was done. */
+interface Lately {
+  said: string
+  undo: (() => Promise<unknown>) | null
 }
 
+export type SeveralAct = 'delete' | 'duplicate' | 'move' | 'copy' | 'lock' | 'unlock' | 'fade'
+
+export type Swap = 'another' | 'easier' | 'harder' | 'other-operation'
+
+const WORKED: Fading = { kind: 'worked', side: 'end', lines: 1, what: 'line' }
+const OWN_SET = 'My examples'
 const IN_HAND = 'keen-slate:set-in-hand'
 
 /**
@@ -36,7 +44,7 @@ export const useSets = defineStore('sets', () => {
   const inHand = ref<ShownSet | null>(null)
   const trouble = ref('')
   const conflict = ref<{ message: string; again: () => Promise<void> } | null>(null)
-  const undo = ref<Undo | null>(null)
+  const lately = ref<Lately | null>(null)
   const inHandId = computed(() => inHand.value?.id ?? null)
 
   async function guarded(action: () => Promise<void>): Promise<boolean> {
@@ -54,11 +62,17 @@ export const useSets = defineStore('sets', () => {
   /** Counts what has been asked to be in hand: an answer that comes late does not push out what was asked after it. */
   let turn = 0
 
-  function hold(set: ShownSet | null) {
+  /** Nobody chose the set in hand yet: it is one to look at. */
+  const unchosen = ref(false)
+  /** The set that Keep puts examples into; null where it makes one of the teacher's own, for whoever is new here. */
+  const keepsInto = computed(() => (unchosen.value && inHand.value?.sample ? null : inHand.value))
+
+  function hold(set: ShownSet | null, chosen = true) {
     turn += 1
     inHand.value = set
-    if (set) localStorage.setItem(IN_HAND, set.id)
-    else localStorage.removeItem(IN_HAND)
+    unchosen.value = !chosen
+    if (!set) localStorage.removeItem(IN_HAND)
+    else if (chosen) localStorage.setItem(IN_HAND, set.id)
   }
 
   async function refresh() {
@@ -67,11 +81,11 @@ export const useSets = defineStore('sets', () => {
     shared.value = found.shared
   }
 
-  async function open(id: string) {
+  async function open(id: string, chosen = true) {
     const mine = ++turn
     return guarded(async () => {
       const found = await data(api.GET('/api/sets/{set_id}', { params: { path: { set_id: id } } }))
-      if (mine === turn) hold(found)
+      if (mine === turn) hold(found, chosen)
     })
   }
 
@@ -115,12 +129,13 @@ export const useSets = defineStore('sets', () => {
     if (mine !== turn) return
     const last = localStorage.getItem(IN_HAND)
     const known = [...all.value, ...shared.value]
-    const id = known.find((s) => s.id === last)?.id ?? known[0]?.id
-    if (id && id !== inHandId.value) await open(id)
+    const chosen = known.find((s) => s.id === last)?.id
+    const id = chosen ?? known[0]?.id
+    if (id && id !== inHandId.value) await open(id, chosen !== undefined)
   }
 
-  /** Make a change to the set in hand on the revision shown; `undoing` is offered once it is made, now or later. */
-  async function change(make: (set: ShownSet) => Promise<ShownSet | null>, undoing?: Undo): Promise<boolean> {
+  /** Make a change to the set in hand on the revision shown; where it is a step, undoing it is offered for a while. */
+  async function change(make: (set: ShownSet) => Promise<ShownSet | null>): Promise<boolean> {
     const set = inHand.value
     if (!set) return false
     conflict.value = null
@@ -130,16 +145,45 @@ export const useSets = defineStore('sets', () => {
       } catch (fault) {
         if (!(fault instanceof ApiFault) || fault.status !== 409) throw fault
         hold(await data(api.GET('/api/sets/{set_id}', { params: { path: { set_id: set.id } } })))
-        conflict.value = { message: fault.message, again: async () => void (await change(make, undoing)) }
+        conflict.value = { message: fault.message, again: async () => void (await change(make)) }
       }
       await refresh()
     })
     if (!done || conflict.value) return false
-    if (!inHand.value) await begin()
-    // Offered last: an undo that runs while the next set is being opened would be overtaken by it.
-    if (undoing) undo.value = undoing
+    const now = inHand.value
+    if (!now) await begin()
+    else if (now.step > set.step) lately.value = { said: now.undo, undo: undoStep }
     return true
   }
+
+  /** Bring the set in hand to where it stood after a step. */
+  function goTo(number: number) {
+    lately.value = null
+    return change((set) =>
+      data(
+        api.PUT('/api/sets/{set_id}/steps', {
+          params: { path: { set_id: set.id } },
+          body: { revision: set.revision, number },
+        }),
+      ),
+    )
+  }
+
+  /** Take the last step back. @returns what it had done; empty where there is none */
+  async function undoStep(): Promise<string> {
+    const { undo, step } = inHand.value ?? { undo: '', step: 0 }
+    return undo && (await goTo(step - 1)) ? undo : ''
+  }
+
+  /** Do again what was undone last. @returns what it does; empty where there is none */
+  async function redoStep(): Promise<string> {
+    const { redo, step } = inHand.value ?? { redo: '', step: 0 }
+    if (!redo || !(await goTo(step + 1))) return ''
+    lately.value = null
+    return redo
+  }
+
+  const tell = (said: string) => (lately.value = { said, undo: null })
 
   async function makeSet(name: string) {
     return guarded(async () => {
@@ -149,18 +193,19 @@ export const useSets = defineStore('sets', () => {
   }
 
   function rename(name: string) {
-    const before = inHand.value?.name ?? ''
-    const named = (to: string) => (set: ShownSet) =>
+    return change((set) =>
       data(
         api.PUT('/api/sets/{set_id}/name', {
           params: { path: { set_id: set.id } },
-          body: { revision: set.revision, name: to },
+          body: { revision: set.revision, name },
         }),
-      )
-    return change(named(name), { label: `Renamed “${before}”.`, run: async () => void (await change(named(before))) })
+      ),
+    )
   }
 
+  /** At the end of the set in hand; whoever is new here gets a set of their own for it. */
   async function keep(text: string, school: School, edits: Edits) {
+    if (!keepsInto.value && !(await makeSet(OWN_SET))) return false
     return change((set) =>
       data(
         api.POST('/api/sets/{set_id}/examples', {
@@ -196,7 +241,7 @@ export const useSets = defineStore('sets', () => {
   }
 
   function reorder(order: string[]) {
-    return exchange('Moved an item.', (set) =>
+    return change((set) =>
       data(
         api.PUT('/api/sets/{set_id}/order', {
           params: { path: { set_id: set.id } },
@@ -206,43 +251,31 @@ export const useSets = defineStore('sets', () => {
     )
   }
 
-  /** A change after which the set may hold other examples; undoing it puts back those of before. */
-  function exchange(label: string, make: (set: ShownSet) => Promise<ShownSet>) {
-    const before = inHand.value?.examples.map((e) => e.id) ?? []
-    const back = (set: ShownSet) =>
-      data(
-        api.PUT('/api/sets/{set_id}/examples', {
-          params: { path: { set_id: set.id } },
-          body: { revision: set.revision, order: before },
-        }),
-      )
-    return change(make, { label, run: async () => void (await change(back)) })
-  }
-
-  function build(plan: Plan) {
-    return exchange('Drew a ladder.', (set) =>
+  /** Locked items stay, unless everything is to be replaced. */
+  function build(plan: Plan, replace: boolean) {
+    return change((set) =>
       data(
         api.POST('/api/sets/{set_id}/ladder', {
           params: { path: { set_id: set.id } },
-          body: { revision: set.revision, plan },
+          body: { revision: set.revision, plan, replace },
         }),
       ),
     )
   }
 
-  function swap(exampleId: string, how: 'another' | 'easier' | 'harder' | 'other-operation', label: string) {
-    return exchange(label, (set) =>
+  function swap(exampleId: string, how: Swap, seed: string) {
+    return change((set) =>
       data(
         api.POST('/api/sets/{set_id}/examples/{example_id}/swap', {
           params: { path: { set_id: set.id, example_id: exampleId } },
-          body: { revision: set.revision, how, seed: String(set.revision) },
+          body: { revision: set.revision, how, seed },
         }),
       ),
     )
   }
 
   function typeOver(exampleId: string, text: string) {
-    return exchange('Typed an item over.', (set) =>
+    return change((set) =>
       data(
         api.POST('/api/sets/{set_id}/examples/{example_id}/typed', {
           params: { path: { set_id: set.id, example_id: exampleId } },
@@ -252,8 +285,8 @@ export const useSets = defineStore('sets', () => {
     )
   }
 
-  function putBeside(exampleId: string, what: 'contrast' | 'turn' | 'find', label: string, mistake = '') {
-    return exchange(label, (set) =>
+  function putBeside(exampleId: string, what: 'contrast' | 'turn' | 'find', mistake = '') {
+    return change((set) =>
       data(
         api.POST('/api/sets/{set_id}/examples/{example_id}/beside', {
           params: { path: { set_id: set.id, example_id: exampleId } },
@@ -264,44 +297,27 @@ export const useSets = defineStore('sets', () => {
   }
 
   function changeTask(exampleId: string, task: Task) {
-    const before = inHand.value?.examples.find((e) => e.id === exampleId)
-    const becomes = (to: Task) => (set: ShownSet) =>
+    return change((set) =>
       data(
         api.PUT('/api/sets/{set_id}/examples/{example_id}/task', {
           params: { path: { set_id: set.id, example_id: exampleId } },
-          body: { revision: set.revision, task: to },
+          body: { revision: set.revision, task },
         }),
-      )
-    return change(
-      becomes(task),
-      before && {
-        label: `Changed ${before.typed}.`,
-        run: async () => void (await change(becomes(before.task))),
-      },
+      ),
     )
   }
 
-  function deleteExample(exampleId: string, label: string) {
-    const remove = (set: ShownSet) =>
+  /** One step for several examples; `place` counts from 0, `to` is the set that copies go to. */
+  function several(act: SeveralAct, examples: string[], rest: { place?: number; to?: string; fading?: Fading } = {}) {
+    const { place = 0, to = null, fading = WORKED } = rest
+    return change((set) =>
       data(
-        api.DELETE('/api/sets/{set_id}/examples/{example_id}', {
-          params: {
-            path: { set_id: set.id, example_id: exampleId },
-            query: { revision: set.revision },
-          },
+        api.POST('/api/sets/{set_id}/several', {
+          params: { path: { set_id: set.id } },
+          body: { revision: set.revision, act, examples, place, to, fading },
         }),
-      )
-    const restore = (set: ShownSet) =>
-      data(
-        api.POST('/api/sets/{set_id}/examples/{example_id}/restore', {
-          params: { path: { set_id: set.id, example_id: exampleId } },
-          body: { revision: set.revision },
-        }),
-      )
-    return change(remove, {
-      label: `Deleted ${label}.`,
-      run: async () => void (await change(restore)),
-    })
+      ),
+    )
   }
 
   function deleteSet() {
@@ -325,16 +341,20 @@ export const useSets = defineStore('sets', () => {
       )
       await refresh()
     }
-    return change(remove, {
-      label: `Deleted the set “${inHand.value?.name}”.`,
-      run: async () => void (await guarded(restore)),
+    const name = inHand.value?.name ?? ''
+    return change(remove).then((done) => {
+      if (done) lately.value = { said: `Deleted the set “${name}”.`, undo: () => guarded(restore) }
+      return done
     })
   }
 
-  async function runUndo() {
-    const step = undo.value
-    undo.value = null
-    if (step) await step.run()
+  /** Take back what was done last: a set that was deleted just now, else the last step of the set in hand. */
+  async function undo(): Promise<string> {
+    const last = lately.value
+    lately.value = null
+    if (!last?.undo || last.undo === undoStep) return undoStep()
+    await last.undo()
+    return last.said
   }
 
   return {
@@ -343,9 +363,13 @@ export const useSets = defineStore('sets', () => {
     bin,
     inHand,
     inHandId,
+    keepsInto,
     trouble,
     conflict,
+    lately,
     undo,
+    redo: redoStep,
+    goTo,
     begin,
     list,
     lookIntoBin,
@@ -363,8 +387,8 @@ export const useSets = defineStore('sets', () => {
     typeOver,
     putBeside,
     changeTask,
-    deleteExample,
+    several,
+    tell,
     deleteSet,
-    runUndo,
   }
 })

@@ -8,10 +8,10 @@ const sets = useSets()
 let timer: number | undefined
 
 watch(
-  () => sets.undo,
-  (undo) => {
+  () => sets.lately,
+  (lately) => {
     window.clearTimeout(timer)
-    if (undo) timer = window.setTimeout(() => (sets.undo = null), SHOWN_FOR)
+    if (lately) timer = window.setTimeout(() => (sets.lately = null), SHOWN_FOR)
   },
 )
 onScopeDispose(() => window.clearTimeout(timer))
@@ -19,9 +19,9 @@ onScopeDispose(() => window.clearTimeout(timer))
 
 <template>
   <div class="undo-place" role="status">
-    <div v-if="sets.undo" class="undo-bar">
-      <span>{{ sets.undo.label }}</span>
-      <Button label="Undo" size="small" variant="outlined" @click="sets.runUndo()" />
+    <div v-if="sets.lately" class="undo-bar">
+      <span>{{ sets.lately.said }}</span>
+      <Button v-if="sets.lately.undo" label="Undo" size="small" variant="outlined" @click="sets.undo()" />
     </div>
   </div>
 </template>
@@ -29,9 +29,8 @@ onScopeDispose(() => window.clearTimeout(timer))
 <style scoped>
 .undo-bar {
   position: fixed;
-  left: 50%;
+  left: calc(var(--rail-width, 5.2rem) + 1rem);
   bottom: 1rem;
-  transform: translateX(-50%);
   z-index: 3;
   max-width: calc(100vw - 2rem);
   background: var(--slate);

@@ -280,7 +280,7 @@ class ShownExample(Shape):
     ``blocks`` the same typeset, and ``answered`` the sentences that answer it.
 
     ``added`` names the newest demand of a rung, ``judged`` says where it differs from what the rung is for, ``mistake``
-    names the mistake to be found in it.
+    names the mistake to be found in it. ``asks`` counts what it asks, ``lines`` those of its working: how hard it is.
     """
 
     id: UUID
@@ -300,6 +300,8 @@ class ShownExample(Shape):
     school: dict[str, str]
     school_names: list[str]
     demands: list[ShownDemand]
+    asks: int
+    lines: int
     edits: Edits
 
 

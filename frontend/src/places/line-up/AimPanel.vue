@@ -4,10 +4,11 @@ import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import { computed, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
 import { api, type Aims } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useSets } from '@/desk/useSets'
+import { focusOn } from '@/shared/focusing'
 import BoundsFields from './BoundsFields.vue'
 import { STANDINGS, useWishes } from './useWishes'
 
@@ -24,7 +25,7 @@ const name = ref('')
 const told = ref('')
 const drawing = ref(false)
 const aim = computed(() => offered.value?.aims.find((a) => a.id === chosen.value))
-const { family, standing, limits, count, review, paired, story, stories, seed, climb, pair, plan, take } = useWishes(() => offered.value?.families ?? [])
+const { family, standing, limits, count, review, paired, story, stories, seed, rungs, climb, pair, plan, take } = useWishes(() => offered.value?.families ?? [])
 
 function startFrom(id: string) {
   chosen.value = id
@@ -43,11 +44,24 @@ onMounted(async () => {
   else startFrom(offered.value?.aims[3]?.id ?? '')
 })
 
+const own = computed(() => sets.inHand?.examples.filter((example) => example.task.locked).length ?? 0)
+const asked = ref(false)
+const keepsOwn = useTemplateRef('keepsOwn')
+
+/** What was made by hand is not drawn over unless that is said. */
 async function draw(other = false) {
   if (other) seed.value += 1
-  drawing.value = true
   told.value = ''
-  if (await sets.build(plan.value)) emit('drawn')
+  if (!own.value) return drawnWith(false)
+  asked.value = true
+  await nextTick()
+  focusOn(keepsOwn.value)
+}
+
+async function drawnWith(replace: boolean) {
+  asked.value = false
+  drawing.value = true
+  if (await sets.build(plan.value, replace)) emit('drawn')
   drawing.value = false
 }
 
@@ -101,6 +115,24 @@ async function forgetAim() {
         size="small"
       />
     </div>
+    <div class="aim-draw">
+      <label>Rungs <input v-model.number="count" type="number" class="p-inputtext p-inputtext-sm few-digits" min="1" max="40" /></label>
+      <label>Mixed review <input v-model.number="review" type="number" class="p-inputtext p-inputtext-sm few-digits" min="0" max="20" /></label>
+      <span v-if="asked" class="keep-own" role="group" aria-label="What you made by hand">
+        <Button ref="keepsOwn" :label="`Keep my ${own}`" @click="drawnWith(false)" />
+        <Button label="Replace all" variant="outlined" @click="drawnWith(true)" />
+        <Button label="Leave it" variant="text" @click="asked = false" />
+      </span>
+      <template v-else>
+        <Button label="Draw the ladder" :loading="drawing" @click="draw()" />
+        <Button label="Other numbers" variant="outlined" :disabled="drawing" @click="draw(true)" />
+      </template>
+      <form class="keep-aim" @submit.prevent="keepAim">
+        <InputText v-model="name" size="small" maxlength="120" placeholder="Name to keep this aim" aria-label="Name to keep this aim" />
+        <Button type="submit" label="Keep" size="small" variant="text" :disabled="!name.trim()" />
+      </form>
+      <span role="status" class="quiet">{{ told }}</span>
+    </div>
     <ul class="standings">
       <li v-for="demand in climb" :key="demand.id">
         <span :title="demand.place">{{ demand.name }}</span>
@@ -112,6 +144,18 @@ async function forgetAim() {
           :aria-label="demand.name"
           @update:model-value="standing[demand.id] = $event"
         />
+        <label v-if="standing[demand.id] === 'new'" class="rungs-of">
+          <input
+            v-model.number="rungs[demand.id]"
+            type="number"
+            class="p-inputtext p-inputtext-sm few-digits"
+            min="1"
+            max="40"
+            placeholder="shared"
+            :aria-label="`Rungs for ${demand.name}`"
+          />
+          rungs
+        </label>
       </li>
     </ul>
     <label v-if="pair.length" class="pair">
@@ -130,17 +174,6 @@ async function forgetAim() {
       />
     </label>
     <BoundsFields v-model="limits" />
-    <div class="aim-draw">
-      <label>Rungs <input v-model.number="count" type="number" class="p-inputtext p-inputtext-sm few-digits" min="1" max="40" /></label>
-      <label>Mixed review <input v-model.number="review" type="number" class="p-inputtext p-inputtext-sm few-digits" min="0" max="20" /></label>
-      <Button label="Draw the ladder" :loading="drawing" @click="draw()" />
-      <Button label="Other numbers" variant="outlined" :disabled="drawing" @click="draw(true)" />
-      <form class="keep-aim" @submit.prevent="keepAim">
-        <InputText v-model="name" size="small" maxlength="120" placeholder="Name to keep this aim" aria-label="Name to keep this aim" />
-        <Button type="submit" label="Keep" size="small" variant="text" :disabled="!name.trim()" />
-      </form>
-      <span role="status" class="quiet">{{ told }}</span>
-    </div>
   </section>
 </template>
 
@@ -161,7 +194,8 @@ async function forgetAim() {
   gap: 0.4rem 0.8rem;
 }
 
-.aim-start {
+.aim-start,
+.aim-draw {
   margin: 0.5rem 0;
 }
 
@@ -172,10 +206,10 @@ async function forgetAim() {
 }
 
 .standings li {
-  display: flex;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
   align-items: center;
-  justify-content: space-between;
-  gap: 0.5rem;
+  gap: 0 0.5rem;
   border-bottom: 1px dotted var(--rule);
 }
 
@@ -187,7 +221,7 @@ async function forgetAim() {
 }
 
 .few-digits {
-  width: 4.6rem;
+  width: 5.2rem;
 }
 
 .standings :deep(.p-selectbutton) {
@@ -206,7 +240,19 @@ async function forgetAim() {
   min-width: 2rem;
 }
 
-.keep-aim {
+.keep-aim,
+.keep-own {
   display: inline-flex;
+  gap: 0.4rem;
+}
+
+.rungs-of {
+  grid-column: 2;
+  display: flex;
+  justify-content: flex-end;
+  align-items: center;
+  gap: 0.4rem;
+  padding-bottom: 0.2rem;
+  font-size: 0.92rem;
 }
 </style>

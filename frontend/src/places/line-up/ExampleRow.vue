@@ -9,8 +9,16 @@ import StoryText from '@/shared/StoryText.vue'
 import { fadingName, roleName } from './tasks'
 
 /** One item of the set: what it asks and gives, its part in the ladder, and what can be done with it. */
-const props = defineProps<{ example: ShownExample; index: number; last: boolean; opened: boolean; fixed: boolean }>()
-const emit = defineEmits<{ work: []; open: []; move: [by: number] }>()
+const props = defineProps<{ example: ShownExample; index: number; opened: boolean; chosen: boolean; fixed: boolean }>()
+const emit = defineEmits<{
+  work: []
+  open: []
+  move: [by: number]
+  /** To the row above or below. */
+  go: [by: number, extending: boolean]
+  choose: [how: 'toggle' | 'up to']
+  drag: [event: DragEvent]
+}>()
 const router = useRouter()
 const sets = useSets()
 const row = useTemplateRef('row')
@@ -23,6 +31,23 @@ const marks = computed(() => {
   const role = roleName(task.role)
   return [role && (mistake ? `${role}: ${mistake}` : role), fadingName(task.fading)].filter(Boolean)
 })
+const rest = computed(() => props.example.demands.filter((demand) => demand.id !== props.example.task.added))
+
+function pressed(event: MouseEvent) {
+  if (props.fixed || !(event.shiftKey || event.ctrlKey || event.metaKey)) return
+  event.preventDefault()
+  emit('choose', event.shiftKey ? 'up to' : 'toggle')
+}
+
+function lock() {
+  const { id, task } = props.example
+  void sets.changeTask(id, { ...task, locked: !task.locked })
+}
+
+function stepped(by: number, event: KeyboardEvent) {
+  if (event.altKey) return props.fixed || emit('move', by)
+  emit('go', by, event.shiftKey && !props.fixed)
+}
 defineExpose({ focus: () => row.value?.focus() })
 </script>
 
@@ -30,16 +55,31 @@ defineExpose({ focus: () => row.value?.focus() })
   <li
     ref="row"
     class="example"
-    :class="[`role-${example.task.role}`, { told: example.told }]"
+    :class="[`role-${example.task.role}`, { told: example.told, chosen }]"
     tabindex="0"
-    :draggable="!fixed"
-    :aria-label="`${index + 1}: ${called}`"
-    @keydown.alt.up.prevent="!fixed && emit('move', -1)"
-    @keydown.alt.down.prevent="!fixed && emit('move', 1)"
+    :aria-label="`${index + 1}: ${called}${chosen ? ', chosen' : ''}`"
+    @click="pressed"
+    @keydown.up.self.prevent="stepped(-1, $event)"
+    @keydown.down.self.prevent="stepped(1, $event)"
     @keydown.enter.self="emit('work')"
+    @keydown.space.self.prevent="!fixed && emit('choose', 'toggle')"
+    @keydown.delete.self.prevent="!fixed && sets.several('delete', [example.id])"
   >
-    <span class="number">{{ index + 1 }}</span>
-    <a class="example-problem" :href="href" @click.exact.prevent="emit('work')">
+    <span class="number">
+      <span v-if="!fixed" class="handle" draggable="true" title="Drag to another place" @dragstart="emit('drag', $event)">
+        <i class="pi pi-bars" aria-hidden="true" />
+      </span>
+      <input
+        v-if="!fixed"
+        type="checkbox"
+        :checked="chosen"
+        :aria-label="`Choose ${called}`"
+        @click.stop
+        @change="emit('choose', 'toggle')"
+      />
+      <span>{{ index + 1 }}</span>
+    </span>
+    <a class="example-problem" :href="href" draggable="false" @click.exact.prevent="emit('work')">
       <span v-if="example.asked" class="example-asked">{{ example.asked }}</span>
       <StoryText v-if="example.told" class="example-told" :blocks="example.blocks" />
       <MathText v-else :of="example.problem" />
@@ -48,15 +88,9 @@ defineExpose({ focus: () => row.value?.focus() })
     <span v-if="example.told" class="example-answer" v-html="`→ ${example.answered_html}`" />
     <span v-else class="example-answer">{{ example.sign || '→' }} <MathText :of="example.answer" /></span>
     <span class="example-marks">
-      <span v-if="example.task.locked" class="role"><i class="pi pi-lock" aria-hidden="true" /> locked</span>
       <span v-for="mark in marks" :key="mark" class="role">{{ mark }}</span>
-      <span
-        v-for="demand in example.demands"
-        :key="demand.id"
-        class="demand"
-        :class="{ newest: demand.id === example.task.added }"
-        :title="demand.place"
-      >{{ demand.id === example.task.added ? 'new: ' : '' }}{{ demand.name }}</span>
+      <span v-if="example.added && example.task.added" class="demand newest">new: {{ example.added }}</span>
+      <span v-for="demand in rest" :key="demand.id" class="asked-too" :title="demand.place">{{ demand.name }}</span>
       <span v-for="name in example.school_names" :key="name" class="by-school">by: {{ name }}</span>
     </span>
     <p v-if="example.judged" class="judged-item">{{ example.judged }}</p>
@@ -67,30 +101,34 @@ defineExpose({ focus: () => row.value?.focus() })
         size="small"
         :aria-label="`Change ${called}`"
         :aria-expanded="opened"
-        @click="emit('open')"
+        title="Change it"
+        @click.stop="emit('open')"
       />
       <Button
-        icon="pi pi-arrow-up"
+        :icon="example.task.locked ? 'pi pi-lock' : 'pi pi-lock-open'"
         variant="text"
         size="small"
-        :aria-label="`Move ${called} up`"
-        :disabled="index === 0"
-        @click="emit('move', -1)"
+        :class="{ unlocked: !example.task.locked }"
+        :aria-pressed="example.task.locked"
+        :aria-label="`Lock ${called}`"
+        :title="example.task.locked ? 'Stays when a ladder is drawn' : 'Gives way when a ladder is drawn'"
+        @click.stop="lock"
       />
       <Button
-        icon="pi pi-arrow-down"
+        icon="pi pi-clone"
         variant="text"
         size="small"
-        :aria-label="`Move ${called} down`"
-        :disabled="last"
-        @click="emit('move', 1)"
+        :aria-label="`Duplicate ${called}`"
+        title="Once more"
+        @click.stop="sets.several('duplicate', [example.id])"
       />
       <Button
         icon="pi pi-trash"
         variant="text"
         size="small"
         :aria-label="`Delete ${called}`"
-        @click="sets.deleteExample(example.id, called)"
+        title="Delete"
+        @click.stop="sets.several('delete', [example.id])"
       />
     </span>
     <slot />
@@ -100,15 +138,15 @@ defineExpose({ focus: () => row.value?.focus() })
 <style scoped>
 .example {
   display: grid;
-  grid-template-columns: 2.2rem minmax(9rem, max-content) minmax(5rem, max-content) minmax(0, 1fr) auto;
+  grid-template-columns: 4.4rem minmax(9rem, max-content) minmax(5rem, max-content) minmax(0, 1fr) auto;
   align-items: center;
-  gap: 0.3rem 1rem;
-  padding: 0.35rem 0.6rem;
-  min-height: 3.6rem;
+  gap: 0.2rem 1rem;
+  padding: 0.25rem 0.6rem;
+  min-height: 3.2rem;
 }
 
 .example.told {
-  grid-template-columns: 2.2rem minmax(0, 3fr) minmax(0, 2fr) auto;
+  grid-template-columns: 4.4rem minmax(0, 3fr) minmax(0, 2fr) auto;
 }
 
 /* What a story asks for stands below it: there is a lot of it. */
@@ -130,6 +168,11 @@ defineExpose({ focus: () => row.value?.focus() })
   border-top: 1px solid var(--rule-soft);
 }
 
+.example.chosen {
+  background: var(--hovered);
+  box-shadow: inset 4px 0 0 var(--blue);
+}
+
 .example.dragged {
   opacity: 0.5;
 }
@@ -138,15 +181,31 @@ defineExpose({ focus: () => row.value?.focus() })
   box-shadow: inset 0 3px 0 var(--blue);
 }
 
-.example .number {
+.number {
+  display: grid;
+  grid-template-columns: 1.1rem 1.1rem minmax(1.3rem, 1fr);
+  gap: 0.25rem;
+  align-items: center;
   text-align: right;
   color: var(--quiet);
+}
+
+.number input {
+  width: 1.05rem;
+  height: 1.05rem;
+  accent-color: var(--blue);
+}
+
+.handle {
+  cursor: grab;
+  color: var(--pencil);
+  font-size: 0.9rem;
 }
 
 .example-problem {
   color: inherit;
   text-decoration: none;
-  font-size: 1.2rem;
+  font-size: 1.25rem;
 }
 
 .example-problem:hover {
@@ -168,17 +227,27 @@ defineExpose({ focus: () => row.value?.focus() })
 .example-marks {
   display: flex;
   flex-wrap: wrap;
-  gap: 0.3rem;
+  align-items: baseline;
+  gap: 0.1rem 0.7rem;
+  font-size: 0.88rem;
 }
 
+.asked-too,
 .by-school {
-  font-size: 0.86rem;
   color: var(--quiet);
-  padding: 0.05rem 0.25rem;
 }
 
 .example-actions {
   display: flex;
+}
+
+.example-actions :deep(.p-button) {
+  min-width: 1.9rem;
+  padding-inline: 0.3rem;
+}
+
+.unlocked {
+  opacity: 0.55;
 }
 
 .demand.newest {
@@ -188,17 +257,15 @@ defineExpose({ focus: () => row.value?.focus() })
 }
 
 .role {
-  font-size: 0.86rem;
   font-weight: 600;
   color: var(--blue);
-  padding: 0.05rem 0.35rem;
   border-bottom: 2px solid var(--blue);
 }
 
-.example.role-contrast,
-.example.role-turn,
-.example.role-find {
-  padding-left: 2.2rem;
+.example.role-contrast .example-problem,
+.example.role-turn .example-problem,
+.example.role-find .example-problem {
+  padding-left: 1.4rem;
 }
 
 .judged-item {
@@ -211,13 +278,24 @@ defineExpose({ focus: () => row.value?.focus() })
 @media (--narrow) {
   .example,
   .example.told {
-    grid-template-columns: 1.6rem minmax(0, 1fr);
+    grid-template-columns: 2.6rem minmax(0, 1fr);
+  }
+
+  .number {
+    grid-template-columns: 1.1rem minmax(1rem, 1fr);
+    align-self: start;
+    padding-top: 0.4rem;
+  }
+
+  .handle {
+    display: none;
   }
 
   /* A long item and its answer stand under each other: mathematics does not wrap. */
   .example-problem,
   .example-answer,
   .example-marks,
+  .judged-item,
   .example-actions {
     grid-column: 2;
   }

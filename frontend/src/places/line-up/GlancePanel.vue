@@ -12,6 +12,7 @@ const revealed = computed(() =>
   props.glance.mistakes.filter((m) => m.revealed_by.length).sort((a, b) => a.revealed_by.length - b.revealed_by.length),
 )
 
+const often = (count: number) => (count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`)
 const numbers = (ids: string[]) => runsOf(ids.map((id) => number.value.get(id) ?? 0))
 </script>
 
@@ -28,7 +29,7 @@ const numbers = (ids: string[]) => runsOf(ids.map((id) => number.value.get(id) ?
       </thead>
       <tbody>
         <tr v-for="demand in glance.climb" :key="demand.id">
-          <th scope="row" :title="demand.place">{{ demand.name }}</th>
+          <th scope="row" :title="demand.place">{{ demand.name }} <span class="quiet">{{ often(demand.examples.length) }}</span></th>
           <td v-for="example in examples" :key="example.id">
             <span
               v-if="demand.examples.includes(example.id)"
@@ -40,6 +41,9 @@ const numbers = (ids: string[]) => runsOf(ids.map((id) => number.value.get(id) ?
       </tbody>
     </table>
     <div class="reveals">
+      <h3>Never asked</h3>
+      <p v-if="glance.never.length">{{ glance.never.map((d) => d.name).join(' · ') }}</p>
+      <p v-else class="quiet">Whatever items of this kind can ask is asked.</p>
       <h3>No item reveals</h3>
       <p v-if="!unrevealed.length" class="quiet">Every mistake that can be made here shows in some answer.</p>
       <ul>

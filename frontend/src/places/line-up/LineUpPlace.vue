@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { ShownExample } from '@/api/client'
 import { useNamedSet } from '@/desk/useNamedSet'
@@ -7,18 +7,21 @@ import { useSchool } from '@/desk/useSchool'
 import { useSets } from '@/desk/useSets'
 import SetTrouble from '@/shared/SetTrouble.vue'
 import AimPanel from './AimPanel.vue'
-import DemandFilter from './DemandFilter.vue'
+import ChosenBar from './ChosenBar.vue'
 import ExampleRow from './ExampleRow.vue'
 import GlancePanel from './GlancePanel.vue'
+import RowsShown from './RowsShown.vue'
 import RungTools from './RungTools.vue'
 import SetHead from './SetHead.vue'
 import SetList from './SetList.vue'
 import SharePanel from './SharePanel.vue'
 import TryPanel from './TryPanel.vue'
+import { useChosen } from './useChosen'
 import { useGlance } from './useGlance'
 import { useOrder } from './useOrder'
+import { useRows } from './useRows'
 
-/** The set in hand as a ladder: drawn from an aim, looked at as a whole, each item changed, moved, filtered. */
+/** The set in hand as a ladder: drawn from an aim, looked at as a whole, its items changed one by one or together. */
 const router = useRouter()
 const sets = useSets()
 const school = useSchool()
@@ -29,25 +32,74 @@ const aiming = ref(false)
 const glancing = ref(false)
 const sharing = ref(false)
 const trying = ref(false)
-const opened = ref<string | null>(null)
-const finding = ref('')
+/** The number at which an item is open: it stays open where another comes to stand there. */
+const opened = ref<number | null>(null)
 const examples = computed(() => sets.inHand?.examples ?? [])
+const fixed = computed(() => Boolean(sets.inHand?.owner))
 const glance = useGlance(computed(() => glancing.value || opened.value !== null))
-const { dragged, over, move, drop, endDrag } = useOrder()
-const rows = new Map<string, InstanceType<typeof ExampleRow>>()
-
-const fits = (example: ShownExample) => !finding.value || example.demands.some((d) => d.id === finding.value)
+const { order, dragged, over, move, drop, endDrag } = useOrder()
+const { shown, inOrder, rows } = useRows(examples)
+const chosen = useChosen(order)
+const numberOf = computed(() => new Map(order.value.map((id, index) => [id, index])))
+const held = new Map<string, InstanceType<typeof ExampleRow>>()
 
 function hold(id: string, row: unknown) {
-  if (row) rows.set(id, row as InstanceType<typeof ExampleRow>)
-  else rows.delete(id)
+  if (row) held.set(id, row as InstanceType<typeof ExampleRow>)
+  else held.delete(id)
 }
 
-async function step(example: ShownExample, by: number) {
-  const number = await move(example.id, by)
-  if (number !== null) told.value = `${example.typed} is now number ${number}.`
+watch(
+  () => sets.inHandId,
+  () => {
+    opened.value = null
+    chosen.none()
+    aiming.value = glancing.value = false
+    shown.value = { demand: '', asks: 0, order: 'set' }
+  },
+)
+
+/** After a ladder is drawn its items are what one sees. */
+async function lookAtItems() {
+  aiming.value = false
+  chosen.none()
   await nextTick()
-  rows.get(example.id)?.focus()
+  held.get(rows.value[0]?.id ?? '')?.focus()
+}
+
+async function step(ids: string[], by: number) {
+  const number = await move(ids, by)
+  const first = examples.value.find((example) => example.id === ids[0])
+  if (number !== null && first) told.value = `${first.typed} is now number ${number}.`
+  await nextTick()
+  held.get(ids[0] ?? '')?.focus()
+}
+
+function go(from: number, by: number, extending: boolean) {
+  const [here, next] = [rows.value[from], rows.value[from + by]]
+  if (!here || !next) return
+  if (extending) {
+    if (!chosen.has(here.id)) chosen.toggle(here.id)
+    chosen.upTo(next.id)
+  }
+  held.get(next.id)?.focus()
+}
+
+function choose(id: string, how: 'toggle' | 'up to') {
+  if (how === 'toggle') chosen.toggle(id)
+  else chosen.upTo(id)
+}
+
+function drag(id: string, event: DragEvent) {
+  dragged.value = chosen.with(id)
+  event.dataTransfer?.setData('text/plain', id)
+}
+
+function keysOfAll(event: KeyboardEvent) {
+  if ((event.target as HTMLElement).closest('input, .p-select')) return
+  if ((event.ctrlKey || event.metaKey) && event.key === 'a' && !fixed.value) {
+    event.preventDefault()
+    chosen.all()
+  } else if (event.key === 'Escape') chosen.none()
 }
 
 function openInWork(example: ShownExample) {
@@ -64,34 +116,51 @@ function openInWork(example: ShownExample) {
         <SetHead v-model:aiming="aiming" v-model:glancing="glancing" v-model:sharing="sharing" v-model:trying="trying" />
         <SetTrouble />
         <p class="hidden" role="status">{{ told }}</p>
-        <TryPanel v-if="trying && sets.inHand.examples.length" />
-        <SharePanel v-if="sharing && !sets.inHand.owner" :key="`share ${sets.inHand.id}`" :set-id="sets.inHand.id" />
-        <AimPanel v-if="aiming && !sets.inHand.owner" :key="sets.inHand.id" @drawn="glancing = true" />
+        <TryPanel v-if="trying && examples.length" />
+        <SharePanel v-if="sharing && !fixed" :key="`share ${sets.inHand.id}`" :set-id="sets.inHand.id" />
+        <AimPanel v-if="aiming && !fixed" :key="sets.inHand.id" @drawn="lookAtItems" />
+        <p v-else-if="sets.inHand.aim" class="aim-told">
+          {{ sets.inHand.aim }}
+          <button v-if="!fixed" type="button" class="quiet-button" @click="aiming = true">Change the aim</button>
+        </p>
         <GlancePanel v-if="glancing && glance && examples.length" :glance="glance" :examples="examples" />
-        <DemandFilter v-model="finding" :examples="examples" />
-        <ol v-if="examples.length" class="examples">
+        <RowsShown
+          v-if="examples.length > 1"
+          v-model="shown"
+          :examples="examples"
+          :fixed="fixed"
+          @keep="(sets.reorder(inOrder.map((e) => e.id)), (shown.order = 'set'))"
+        />
+        <ol v-if="examples.length" class="examples" @keydown="keysOfAll">
           <ExampleRow
-            v-for="(example, index) in examples"
-            v-show="fits(example)"
+            v-for="(example, at) in rows"
             :key="example.id"
             :ref="(row) => hold(example.id, row)"
             :example="example"
-            :index="index"
-            :last="index === examples.length - 1"
-            :opened="opened === example.id"
-            :fixed="Boolean(sets.inHand.owner)"
-            :class="{ dragged: dragged === example.id, over: over === example.id }"
+            :index="numberOf.get(example.id) ?? at"
+            :opened="opened === numberOf.get(example.id)"
+            :chosen="chosen.has(example.id)"
+            :fixed="fixed"
+            :class="{ dragged: dragged.includes(example.id), over: over === example.id }"
             @work="openInWork(example)"
-            @open="opened = opened === example.id ? null : example.id"
-            @move="step(example, $event)"
-            @dragstart="dragged = example.id"
+            @open="opened = opened === numberOf.get(example.id) ? null : (numberOf.get(example.id) ?? null)"
+            @move="step(chosen.with(example.id), $event)"
+            @go="(by, extending) => go(at, by, extending)"
+            @choose="choose(example.id, $event)"
+            @drag="drag(example.id, $event)"
             @dragover.prevent="over = example.id"
             @dragend="endDrag"
             @drop.prevent="drop(example.id)"
           >
-            <RungTools v-if="opened === example.id" :example="example" :glance="glance" />
+            <RungTools v-if="opened === numberOf.get(example.id)" :example="example" :glance="glance" @move="step([example.id], $event)" />
           </ExampleRow>
         </ol>
+        <ChosenBar
+          v-if="chosen.chosen.value.length"
+          :chosen="chosen.chosen.value"
+          @none="chosen.none"
+          @move="step(chosen.chosen.value, $event)"
+        />
         <p v-if="examples.length === 0" class="quiet">
           Nothing in this set yet. Draw a ladder here, or work a problem and press Keep.
         </p>
@@ -117,6 +186,12 @@ function openInWork(example: ShownExample) {
   background: var(--sheet);
   border: 1px solid var(--rule);
   border-radius: 3px;
+}
+
+.aim-told {
+  border-left: 4px solid var(--blue);
+  padding: 0.1rem 0.7rem;
+  margin-bottom: 0.5rem;
 }
 
 @media (--medium) {

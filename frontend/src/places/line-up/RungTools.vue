@@ -3,16 +3,58 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
-import { computed, ref } from 'vue'
-import type { Fading, Glance, ShownExample } from '@/api/client'
-import { useSets } from '@/desk/useSets'
+import { computed, ref, watch } from 'vue'
+import { api, type Fading, type Glance, type ShownExample } from '@/api/client'
+import { useRequest } from '@/desk/useRequest'
+import { useSets, type Swap } from '@/desk/useSets'
+import MathText from '@/shared/MathText.vue'
+import StoryText from '@/shared/StoryText.vue'
 
 /** What can be done with one rung: other numbers, what stands beside it, how much of it is worked. */
 const props = defineProps<{ example: ShownExample; glance: Glance | null }>()
 
 const sets = useSets()
+const emit = defineEmits<{ move: [by: number] }>()
 const typed = ref(props.example.typed)
 const mistake = ref('')
+const offering = useRequest({ shown: true })
+/** What would stand in its place; nothing is changed before it is taken. */
+const offer = ref<{ how: Swap; seed: string; example: ShownExample } | null>(null)
+const noOffer = ref('')
+let draws = 0
+
+const WAYS: { how: Swap; name: string }[] = [
+  { how: 'another', name: 'Another like this' },
+  { how: 'easier', name: 'One step easier' },
+  { how: 'harder', name: 'One step harder' },
+  { how: 'other-operation', name: 'Same numbers, other operation' },
+]
+
+async function look(how: Swap) {
+  const seed = String((draws += 1))
+  const params = { path: { set_id: sets.inHandId ?? '', example_id: props.example.id } }
+  const body = { how, seed }
+  const found = await offering.ask((signal) =>
+    api.POST('/api/sets/{set_id}/examples/{example_id}/offer', { params, body, signal }),
+  )
+  offer.value = found ? { how, seed, example: found } : null
+  noOffer.value = found ? '' : (offering.fault.value?.message ?? '')
+}
+
+async function takeOffer() {
+  const taken = offer.value
+  if (taken && (await sets.swap(props.example.id, taken.how, taken.seed))) offer.value = null
+}
+
+// The panel stays open at its number: what stands there now is what it is about.
+watch(
+  () => props.example.typed,
+  (now) => {
+    typed.value = now
+    offer.value = null
+    mistake.value = ''
+  },
+)
 
 const KINDS = [
   { id: 'worked', name: 'worked' },
@@ -38,33 +80,43 @@ const text = computed(() => props.example.typed)
 function fade(change: Partial<Fading>) {
   void sets.changeTask(props.example.id, { ...props.example.task, fading: { ...fading.value, ...change } })
 }
-function lock() {
-  void sets.changeTask(props.example.id, { ...props.example.task, locked: !props.example.task.locked })
-}
 </script>
 
 <template>
   <div class="rung-tools">
     <div role="group" aria-label="Other numbers">
-      <Button label="Another like this" size="small" variant="outlined" @click="sets.swap(example.id, 'another', `Swapped ${text}.`)" />
-      <Button label="One step easier" size="small" variant="outlined" @click="sets.swap(example.id, 'easier', `Swapped ${text}.`)" />
-      <Button label="One step harder" size="small" variant="outlined" @click="sets.swap(example.id, 'harder', `Swapped ${text}.`)" />
-      <Button label="Same numbers, other operation" size="small" variant="outlined" @click="sets.swap(example.id, 'other-operation', `Swapped ${text}.`)" />
       <Button
-        :label="example.task.locked ? 'Unlock' : 'Lock'"
-        :icon="example.task.locked ? 'pi pi-lock-open' : 'pi pi-lock'"
+        v-for="way in WAYS"
+        :key="way.how"
+        :label="way.name"
         size="small"
-        variant="text"
-        @click="lock"
+        variant="outlined"
+        :loading="offering.asking.value && offer?.how === way.how"
+        @click="look(way.how)"
       />
     </div>
+    <div v-if="offer" class="offer" role="group" aria-label="What would stand here">
+      <span class="quiet">would be</span>
+      <StoryText v-if="offer.example.told" :blocks="offer.example.blocks" />
+      <span v-else class="offered">
+        <MathText :of="offer.example.problem" /> {{ offer.example.sign || '→' }} <MathText :of="offer.example.answer" />
+      </span>
+      <span class="quiet">{{ offer.example.demands.map((d) => d.name).join(' · ') }}</span>
+      <span v-if="offer.example.judged">{{ offer.example.judged }}</span>
+      <Button label="Take it" size="small" @click="takeOffer" />
+      <Button v-if="offer.how !== 'other-operation'" label="Other numbers" size="small" variant="text" @click="look(offer.how)" />
+      <Button label="Leave it" size="small" variant="text" @click="offer = null" />
+    </div>
+    <p v-if="noOffer" role="status">{{ noOffer }}</p>
     <form role="group" aria-label="Type it by hand" @submit.prevent="sets.typeOver(example.id, typed)">
       <InputText v-model="typed" size="small" :aria-label="`Type over ${text}`" maxlength="300" autocomplete="off" />
       <Button type="submit" label="Type over" size="small" variant="text" :disabled="!typed.trim()" />
+      <Button label="Move up" icon="pi pi-arrow-up" size="small" variant="text" @click="emit('move', -1)" />
+      <Button label="Move down" icon="pi pi-arrow-down" size="small" variant="text" @click="emit('move', 1)" />
     </form>
     <div role="group" aria-label="Beside it">
-      <Button label="Contrast beside it" size="small" variant="outlined" @click="sets.putBeside(example.id, 'contrast', `Put a contrast beside ${text}.`)" />
-      <Button label="Your turn beside it" size="small" variant="outlined" @click="sets.putBeside(example.id, 'turn', `Put a turn beside ${text}.`)" />
+      <Button label="Contrast beside it" size="small" variant="outlined" @click="sets.putBeside(example.id, 'contrast')" />
+      <Button label="Your turn beside it" size="small" variant="outlined" @click="sets.putBeside(example.id, 'turn')" />
       <Select
         v-model="mistake"
         :options="mistakes"
@@ -73,7 +125,7 @@ function lock() {
         placeholder="Find the mistake …"
         size="small"
         aria-label="The mistake to be found"
-        @update:model-value="sets.putBeside(example.id, 'find', `Put a mistake beside ${text}.`, $event)"
+        @update:model-value="sets.putBeside(example.id, 'find', $event)"
       />
     </div>
     <div role="group" aria-label="How much is worked">
@@ -103,6 +155,15 @@ function lock() {
   flex-wrap: wrap;
   align-items: center;
   gap: 0.4rem 0.8rem;
+}
+
+.rung-tools .offer {
+  border-left: 4px solid var(--blue);
+  padding-left: 0.6rem;
+}
+
+.offered {
+  font-size: 1.25rem;
 }
 
 .rung-tools {

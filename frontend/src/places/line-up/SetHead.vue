@@ -2,8 +2,11 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { nextTick, ref, useTemplateRef } from 'vue'
+import { api, type SetStep } from '@/api/client'
 import { useMe } from '@/desk/useMe'
+import { useRequest } from '@/desk/useRequest'
 import { useSets } from '@/desk/useSets'
+import StepTools from '@/shared/StepTools.vue'
 import { focusOn } from '@/shared/focusing'
 
 /** The name of the set in hand, and what can be done with the whole of it. */
@@ -16,6 +19,15 @@ const me = useMe()
 const renaming = ref(false)
 const newName = ref('')
 const field = useTemplateRef('field')
+
+const listing = useRequest()
+const steps = ref<SetStep[]>([])
+
+async function listSteps() {
+  const path = { set_id: sets.inHandId ?? '' }
+  const found = await listing.ask((signal) => api.GET('/api/sets/{set_id}/steps', { params: { path }, signal }))
+  if (found) steps.value = found.steps
+}
 
 async function startRenaming() {
   newName.value = sets.inHand?.name ?? ''
@@ -82,8 +94,17 @@ async function rename() {
         :aria-expanded="sharing"
         @click="sharing = !sharing"
       />
-      <Button label="Rename" icon="pi pi-pencil" variant="text" size="small" @click="startRenaming" />
-      <Button label="Delete set" icon="pi pi-trash" variant="text" size="small" @click="sets.deleteSet()" />
+      <StepTools
+        :undo="sets.inHand?.undo ?? ''"
+        :redo="sets.inHand?.redo ?? ''"
+        :steps="steps"
+        @undo="sets.undo()"
+        @redo="sets.redo()"
+        @list="listSteps"
+        @go="sets.goTo($event)"
+      />
+      <Button icon="pi pi-pencil" variant="text" size="small" aria-label="Rename" title="Rename" @click="startRenaming" />
+      <Button icon="pi pi-trash" variant="text" size="small" aria-label="Delete set" title="Delete set" @click="sets.deleteSet()" />
     </div>
   </header>
 </template>

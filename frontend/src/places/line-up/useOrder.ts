@@ -1,37 +1,41 @@
 import { computed, ref } from 'vue'
 import { useSets } from '@/desk/useSets'
 
-/** `order` with what stands at `from` put where `to` is. */
-export function moved(order: readonly string[], from: number, to: number): string[] {
-  const rest = order.filter((_, at) => at !== from)
-  return [...rest.slice(0, to), ...order.slice(from, from + 1), ...rest.slice(to)]
+/** Where the first of `ids` comes to stand, dropped onto another: before it, or behind it coming from above. */
+export function placeFor(order: readonly string[], ids: readonly string[], onto: string): number {
+  const to = order.indexOf(onto)
+  const fromAbove = order.findIndex((id) => ids.includes(id)) < to
+  return order.slice(0, fromAbove ? to + 1 : to).filter((id) => !ids.includes(id)).length
 }
 
-/** The order of the examples in the set in hand, changed by steps or by dragging one onto another. */
+/** The order of the examples in the set in hand, changed by steps or by dragging one onto another, or several. */
 export function useOrder() {
   const sets = useSets()
   const order = computed(() => sets.inHand?.examples.map((example) => example.id) ?? [])
-  const dragged = ref<string | null>(null)
+  const dragged = ref<string[]>([])
   const over = ref<string | null>(null)
 
-  /** Returns the number that the example has now, counted from 1; null where it could not be moved. */
-  async function move(id: string, by: number): Promise<number | null> {
-    const from = order.value.indexOf(id)
-    const to = from + by
-    if (to < 0 || to >= order.value.length) return null
-    return (await sets.reorder(moved(order.value, from, to))) ? to + 1 : null
+  /** Moves them up or down by one. @returns the number that the first has now, counted from 1; null where it stays */
+  async function move(ids: string[], by: number): Promise<number | null> {
+    const rest = order.value.filter((id) => !ids.includes(id))
+    const first = order.value.findIndex((id) => ids.includes(id))
+    const place = first + by
+    if (place < 0 || place > rest.length) return null
+    return (await sets.several('move', ids, { place })) ? place + 1 : null
   }
 
+  /** What is dragged comes to stand before `onto`, or behind it where it comes from above. */
   async function drop(onto: string) {
-    const id = dragged.value
+    const ids = dragged.value
     endDrag()
-    if (!id || id === onto) return
-    await sets.reorder(moved(order.value, order.value.indexOf(id), order.value.indexOf(onto)))
+    if (!ids.length || ids.includes(onto)) return
+    await sets.several('move', ids, { place: placeFor(order.value, ids, onto) })
   }
 
   function endDrag() {
-    dragged.value = over.value = null
+    dragged.value = []
+    over.value = null
   }
 
-  return { dragged, over, move, drop, endDrag }
+  return { order, dragged, over, move, drop, endDrag }
 }

@@ -24,6 +24,8 @@ export function useWishes(families: () => Aims['families']) {
   const paired = ref(false)
   const story = ref('no')
   const seed = ref(1)
+  /** Rungs that were said for a new demand; the others share what is left. */
+  const rungs = ref<Record<string, number | null>>({})
 
   const kind = computed(() => families().find((f) => f.id === family.value))
   const climb = computed(() => kind.value?.climb ?? [])
@@ -39,6 +41,9 @@ export function useWishes(families: () => Aims['families']) {
     pair: paired.value && pair.value.length > 0,
     story: story.value === 'any' || stories.value.some((s) => s.id === story.value) ? story.value : '',
     limits: { ...limits, tables: [...limits.tables] },
+    rungs: Object.fromEntries(
+      standingAs('new').flatMap((id) => (typeof rungs.value[id] === 'number' ? [[id, rungs.value[id]]] : [])),
+    ),
     seed: String(seed.value),
   }))
 
@@ -53,8 +58,9 @@ export function useWishes(families: () => Aims['families']) {
     review.value = from.review
     paired.value = from.pair
     story.value = from.story || 'no'
+    rungs.value = { ...from.rungs }
     seed.value = Number(from.seed) || 1
   }
 
-  return { family, standing, limits, count, review, paired, story, stories, seed, climb, pair, plan, take }
+  return { family, standing, limits, count, review, paired, story, stories, seed, rungs, climb, pair, plan, take }
 }

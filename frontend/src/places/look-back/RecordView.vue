@@ -68,9 +68,9 @@ async function erase(entry: RecordEntry) {
   const params = { path: { entry_id: entry.id } }
   if (!(await writing.ask((signal) => api.DELETE('/api/record/{entry_id}', { params, signal })))) return
   await read()
-  sets.undo = {
-    label: `Deleted an entry of ${dayOf(entry.on_day)}.`,
-    run: async () => {
+  sets.lately = {
+    said: `Deleted an entry of ${dayOf(entry.on_day)}.`,
+    undo: async () => {
       const { on_day, kind, about, set_id, class_id, counts } = entry
       await writing.ask((signal) => api.POST('/api/record', { body: { on_day, kind, about, set_id, class_id, counts }, signal }))
       await read()

@@ -20,7 +20,7 @@ const options = computed(() => [
   { id: NEW, label: 'A new set …' },
 ])
 const chosen = computed({
-  get: () => sets.inHandId,
+  get: () => sets.keepsInto?.id ?? null,
   set: (id) => {
     if (id === NEW) void startNaming()
     else if (id) void sets.open(id)
@@ -52,16 +52,14 @@ async function make() {
         option-label="label"
         option-value="id"
         aria-label="Set in hand"
-        placeholder="Set in hand"
+        placeholder="A set of your own"
       />
-      <Button label="Keep" variant="outlined" :disabled="!canKeep || !sets.inHand || Boolean(sets.inHand.owner)" @click="emit('keep')" />
+      <Button label="Keep" variant="outlined" :disabled="!canKeep || Boolean(sets.keepsInto?.owner)" @click="emit('keep')" />
     </div>
     <p class="keep-note quiet" role="status">
       <template v-if="kept">{{ kept }}</template>
-      <template v-else-if="sets.inHand">
-        {{ sets.inHand.examples.length }} in the set in hand
-      </template>
-      <template v-else>A set keeps your examples.</template>
+      <template v-else-if="sets.keepsInto">{{ sets.keepsInto.examples.length }} in the set in hand</template>
+      <template v-else>Keep makes a set for your examples.</template>
     </p>
   </div>
 </template>

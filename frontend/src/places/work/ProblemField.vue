@@ -9,8 +9,9 @@ import MathText from '@/shared/MathText.vue'
 import { usePreview } from './usePreview'
 
 const text = defineModel<string>({ required: true })
-const props = defineProps<{ fault: ApiFault | null }>()
-const emit = defineEmits<{ work: []; keep: []; story: [read: StoryRead | null, of: string] }>()
+/** `settled`: what stands there is what the sheet shows, so that undo is the sheet's. */
+const props = defineProps<{ fault: ApiFault | null; settled: boolean }>()
+const emit = defineEmits<{ work: []; keep: []; leave: []; story: [read: StoryRead | null, of: string] }>()
 
 const { understood, of, fault: unasked } = usePreview(text)
 watch(understood, (now) => emit('story', now?.story ?? null, of.value))
@@ -65,7 +66,9 @@ defineExpose({ focus: () => focusOn(field.value) })
         aria-describedby="understood"
         :invalid="fault !== null"
         :style="{ '--heard': `${heardWidth}px` }"
+        :data-undo-through="settled || undefined"
         @keydown.enter="entered"
+        @keydown.esc="emit('leave')"
       />
       <Button label="Work it" @click="emit('work')" />
     </div>

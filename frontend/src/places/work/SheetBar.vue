@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import type { Organiser } from '@/api/client'
+import StepTools from '@/shared/StepTools.vue'
 import { ORGANISERS } from '@/desk/organisers'
 import type { CopyFormat } from './useCopying'
+import type { useSheetSteps } from './useSheetSteps'
 
 /** What can be done with the sheet as a whole: laid out otherwise, its changes taken back, copied. */
-defineProps<{ beside: boolean; changed: boolean }>()
+defineProps<{ beside: boolean; changed: boolean; history: ReturnType<typeof useSheetSteps> }>()
 const emit = defineEmits<{ lay: []; takeBack: []; copy: [format: CopyFormat] }>()
 const organiser = defineModel<Organiser>('organiser', { required: true })
 
@@ -32,6 +34,14 @@ const FORMATS: [CopyFormat, string][] = [
     </div>
     <div class="sheet-tools">
       <Button v-if="changed" label="Take back my changes" size="small" variant="text" @click="emit('takeBack')" />
+      <StepTools
+        :undo="history.undoes.value"
+        :redo="history.redoes.value"
+        :steps="history.listed.value"
+        @undo="history.undo()"
+        @redo="history.redo()"
+        @go="history.go($event)"
+      />
       <span class="quiet">Copy</span>
       <button v-for="[format, name] in FORMATS" :key="format" type="button" class="quiet-button" @click="emit('copy', format)">
         {{ name }}

@@ -10,7 +10,7 @@ import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import { blocksOf, stepsIn } from '@/shared/boards'
 import SetTrouble from '@/shared/SetTrouble.vue'
-import { useKeys } from '@/shared/useKeys'
+import { useKeys, useUndoKeys } from '@/shared/useKeys'
 import BetterNumbers from './BetterNumbers.vue'
 import DemandMarks from './DemandMarks.vue'
 import EmptySheet from './EmptySheet.vue'
@@ -29,6 +29,7 @@ import { useCopying, type CopyFormat } from './useCopying'
 import { useCover } from './useCover'
 import { useEdits } from './useEdits'
 import { useKeptExample } from './useKeptExample'
+import { useSheetSteps, type SheetState } from './useSheetSteps'
 import { useWorking } from './useWorking'
 import WorkingSheet from './WorkingSheet.vue'
 
@@ -50,7 +51,7 @@ const text = ref(typeof route.query.problem === 'string' ? route.query.problem :
 const organiser = ref<Organiser>('fitting')
 const edits = useEdits()
 const example = useKeptExample(edits, tell)
-const { worked, looked, facets, pictures, fault, text: workedText, work: ask } = useWorking(edits.edits)
+const { worked, looked, facets, pictures, fault, text: workedText, work: ask, clear } = useWorking(edits.edits)
 const body = computed<WorkRequest>(() => ({
   text: workedText.value,
   school: school.choices,
@@ -75,6 +76,38 @@ const steps = computed(() => {
 const cover = useCover(steps)
 const { upTo } = cover
 
+/** Bring the sheet to where it stood, an empty one too. */
+async function bringBack(state: SheetState) {
+  school.hold(state.school)
+  edits.hold(state.edits)
+  beside.close()
+  cover.showAll()
+  if (!state.text) {
+    clear()
+    text.value = typed.value = ''
+    await router.replace({ query: {} })
+    field.value?.focus()
+  } else if (await ask(state.text)) {
+    text.value = settled.value
+    await router.replace({ query: { problem: state.text } })
+  }
+}
+const history = useSheetSteps(bringBack)
+const state = computed<SheetState>(() => ({ text: workedText.value, school: school.here, edits: edits.edits.value }))
+const called = () => (worked.value?.story ? 'the story' : (worked.value?.asked ?? ''))
+/** A new problem leaves the changes to the last one behind: that is one step, not two. */
+let between = false
+function noteStep() {
+  // The sheet is empty before the first problem is worked, and that is no change.
+  if (!between && state.value.text) history.note(state.value, called())
+}
+watch(state, noteStep)
+useUndoKeys(
+  () => true,
+  () => void history.undo(),
+  () => void history.redo(),
+)
+
 async function work() {
   told.value = ''
   // What is offered for the text before is no answer to this one.
@@ -85,6 +118,16 @@ async function work() {
 }
 
 async function workOut(asked: string) {
+  between = true
+  try {
+    await workOn(asked)
+  } finally {
+    between = false
+    noteStep()
+  }
+}
+
+async function workOn(asked: string) {
   if (asked !== workedText.value) {
     beside.close()
     cover.showAll()
@@ -138,10 +181,16 @@ async function takeOther() {
 }
 
 async function keep() {
-  if (!worked.value || !sets.inHand) return
-  const what = worked.value.story ? 'the story' : worked.value.asked
-  if (await sets.keep(workedText.value, worked.value.school, edits.edits.value))
-    tell(`Kept ${what} in “${sets.inHand.name}”.`)
+  if (!worked.value) return
+  const what = called()
+  if (!sets.inHand) await sets.begin()
+  const own = !sets.keepsInto
+  if (!(await sets.keep(workedText.value, worked.value.school, edits.edits.value)) || !sets.inHand) return
+  const { id, step, name } = sets.inHand
+  const said = `Kept ${what} in ${own ? 'a set of your own, ' : ''}“${name}”.`
+  history.noteKept(said, id, step)
+  sets.lately = null // it is told here
+  tell(said)
 }
 
 const copy = (format: CopyFormat) => copying.copy(body.value, format, null, laidOut.value === 'columns')
@@ -149,6 +198,12 @@ const copy = (format: CopyFormat) => copying.copy(body.value, format, null, laid
 function hideLine() {
   const line = sheet.value?.focusedLine() ?? null
   if (line !== null) edits.change(line, { hidden: !edits.of(line).hidden })
+}
+
+/** From the field to the sheet, so that the single keys work. */
+function leaveField() {
+  if (sheet.value) sheet.value.stepLine(1)
+  else document.getElementById('place')?.focus()
 }
 
 function layFirstWrong() {
@@ -199,6 +254,8 @@ onMounted(async () => {
   await settings.ready()
   organiser.value = settings.settings.organiser
   await example.takeUp()
+  // What was changed on the sheet and not kept anywhere stands there again after a reload.
+  if (!example.id.value && history.now.value.text === text.value) edits.hold(history.now.value.edits)
   if (text.value && text.value !== typed.value) await work()
   await nextTick()
   field.value?.focus()
@@ -209,7 +266,16 @@ onMounted(async () => {
   <div class="work">
     <h1 class="hidden">Work</h1>
     <header class="work-head">
-      <ProblemField ref="field" v-model="text" :fault="fault" @work="work" @keep="keep" @story="heardStory" />
+      <ProblemField
+        ref="field"
+        v-model="text"
+        :fault="fault"
+        :settled="text === settled"
+        @work="work"
+        @keep="keep"
+        @leave="leaveField"
+        @story="heardStory"
+      />
       <KeepIn :can-keep="worked !== null" :kept="told" @keep="keep" />
     </header>
     <SetTrouble />
@@ -230,6 +296,7 @@ onMounted(async () => {
           <SchoolTabs :facets="facets" @choose="choose" @beside="beside.lay" />
           <SheetBar
             v-model:organiser="organiser"
+            :history="history"
             :beside="compared !== null"
             :changed="edits.any.value"
             @lay="beside.close"

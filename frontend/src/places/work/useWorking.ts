@@ -53,5 +53,14 @@ export function useWorking(edits: Ref<Edits>) {
     ])
   }
 
-  return { worked, looked, facets, pictures, fault: working.fault, text, work }
+  /** An empty sheet. */
+  function clear() {
+    for (const asked of [working, looking, drawing, weighing]) asked.drop()
+    worked.value = looked.value = null
+    facets.value = []
+    pictures.value = []
+    text.value = ''
+  }
+
+  return { worked, looked, facets, pictures, fault: working.fault, text, work, clear }
 }

@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import Button from 'primevue/button'
+import Select from 'primevue/select'
+import { computed } from 'vue'
+import type { Fading } from '@/api/client'
+import { useSets } from '@/desk/useSets'
+
+/** What can be done with the items that are chosen, all of them in one step. */
+const props = defineProps<{ chosen: string[] }>()
+const emit = defineEmits<{ none: []; move: [by: number] }>()
+const sets = useSets()
+
+const FADINGS = [
+  { kind: 'worked', name: 'wholly worked' },
+  { kind: 'partly', name: 'half worked' },
+  { kind: 'bare', name: 'bare' },
+] satisfies { kind: Fading['kind']; name: string }[]
+const others = computed(() => sets.all.filter((set) => set.id !== sets.inHandId))
+
+function fade(kind: Fading['kind']) {
+  void sets.several('fade', props.chosen, { fading: { kind, side: 'end', lines: 2, what: 'line' } })
+}
+async function copy(to: string) {
+  const name = others.value.find((set) => set.id === to)?.name ?? ''
+  const count = props.chosen.length
+  if (await sets.several('copy', props.chosen, { to }))
+    sets.tell(`Copied ${count === 1 ? 'one item' : `${count} items`} to “${name}”.`)
+}
+</script>
+
+<template>
+  <div class="chosen-bar" role="toolbar" aria-label="The chosen items">
+    <strong>{{ chosen.length === 1 ? '1 item' : `${chosen.length} items` }}</strong>
+    <Select
+      :model-value="null"
+      :options="FADINGS"
+      option-label="name"
+      option-value="kind"
+      placeholder="Show it …"
+      size="small"
+      aria-label="How much is worked of the chosen items"
+      @update:model-value="fade($event)"
+    />
+    <Button icon="pi pi-lock" size="small" variant="text" aria-label="Lock the chosen items" title="Lock" @click="sets.several('lock', chosen)" />
+    <Button icon="pi pi-lock-open" size="small" variant="text" aria-label="Unlock the chosen items" title="Unlock" @click="sets.several('unlock', chosen)" />
+    <Button icon="pi pi-arrow-up" size="small" variant="text" aria-label="Move the chosen items up" @click="emit('move', -1)" />
+    <Button icon="pi pi-arrow-down" size="small" variant="text" aria-label="Move the chosen items down" @click="emit('move', 1)" />
+    <Button icon="pi pi-clone" size="small" variant="text" aria-label="Put the chosen items there once more" title="Once more" @click="sets.several('duplicate', chosen)" />
+    <Select
+      v-if="others.length"
+      :model-value="null"
+      :options="others"
+      option-label="name"
+      option-value="id"
+      placeholder="Copy to …"
+      size="small"
+      aria-label="Copy the chosen items to another set"
+      @update:model-value="copy($event)"
+    />
+    <Button label="Delete" icon="pi pi-trash" size="small" variant="text" @click="sets.several('delete', chosen)" />
+    <Button icon="pi pi-times" aria-label="Choose none" title="Choose none" size="small" variant="text" @click="emit('none')" />
+  </div>
+</template>
+
+<style scoped>
+.chosen-bar {
+  position: sticky;
+  bottom: 0;
+  z-index: 2;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.2rem 0.6rem;
+  background: var(--sheet);
+  border: 1px solid var(--blue);
+  border-radius: 3px;
+  padding: 0.3rem 0.8rem;
+  margin-top: 0.4rem;
+}
+</style>

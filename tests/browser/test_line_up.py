@@ -1,0 +1,177 @@
+"""Line up as a teacher changes a set: many items at once, steps back and forth, what is one's own."""
+
+import re
+
+from playwright.sync_api import expect
+
+from tests.browser.test_lesson import LessonTest
+
+FOUR = ("5 1/6 - 2 5/6", "1/4 + 3/8", "2/3 + 3/4", "3/5 + 1/5")
+
+
+class Several(LessonTest):
+    def setUp(self) -> None:
+        super().setUp()
+        self.made = self.set_of(*FOUR)
+        self.page.goto(f"/line-up/{self.made['id']}")
+        self.page.locator(".example").nth(3).wait_for()
+        self.before = self.problems()
+
+    def becomes_order(self, *numbers: int) -> None:
+        self.becomes(self.problems, [self.before[n - 1] for n in numbers])
+
+    def test_chosen_by_mouse_and_moved_with_alt(self) -> None:
+        page, rows = self.page, self.page.locator(".example")
+        rows.nth(0).click(modifiers=["Control"], position={"x": 700, "y": 10})
+        rows.nth(2).click(modifiers=["Shift"], position={"x": 700, "y": 10})
+        rows.nth(1).click(modifiers=["Control"], position={"x": 700, "y": 10})
+        expect(page.get_by_role("toolbar", name="The chosen items")).to_contain_text("2 items")
+        rows.nth(0).focus()
+        with page.expect_response("**/several"):
+            page.keyboard.press("Alt+ArrowDown")
+        self.becomes_order(2, 1, 3, 4)
+
+    def test_chosen_by_keys_and_deleted_and_back(self) -> None:
+        page, rows = self.page, self.page.locator(".example")
+        rows.nth(1).focus()
+        page.keyboard.press("Shift+ArrowDown")
+        page.keyboard.press("Shift+ArrowDown")
+        expect(page.get_by_role("toolbar")).to_contain_text("3 items")
+        page.get_by_role("toolbar").get_by_role("button", name="Delete").click()
+        self.becomes_order(1)
+        expect(page.get_by_role("toolbar")).to_have_count(0)
+        page.keyboard.press("Control+z")
+        self.becomes_order(1, 2, 3, 4)
+
+    def test_faded_together_and_copied_to_another_set(self) -> None:
+        page, rows = self.page, self.page.locator(".example")
+        rows.nth(0).focus()
+        page.keyboard.press("Control+a")
+        page.get_by_role("combobox", name="How much is worked of the chosen items").click()
+        page.get_by_role("option", name="bare").click()
+        expect(page.locator(".example .role", has_text="bare")).to_have_count(4)
+        page.get_by_role("button", name="Choose none").click()
+        rows.nth(3).get_by_role("checkbox").check()
+        page.get_by_role("combobox", name="Copy the chosen items to another set").click()
+        page.get_by_role("option", name="Compost").click()
+        expect(page.locator(".undo-bar")).to_have_text("Copied one item to “Compost: barrow loads, unlike bottoms”.")
+        page.get_by_role("link", name="Compost").click()
+        expect(rows).to_have_count(5)
+        self.becomes(lambda: self.problems()[-1], self.before[3])
+
+    def test_several_are_dragged_by_a_handle(self) -> None:
+        rows = self.page.locator(".example")
+        for number in (0, 1):
+            rows.nth(number).get_by_role("checkbox").check()
+        with self.page.expect_response("**/several"):
+            rows.nth(1).locator(".handle").drag_to(rows.nth(3))
+        self.becomes_order(3, 4, 1, 2)
+
+    def test_looked_at_by_how_hard_and_kept_so(self) -> None:
+        page = self.page
+        page.get_by_role("combobox", name="In which order").click()
+        page.get_by_role("option", name="the harder first").click()
+        self.becomes(lambda: self.problems()[-1], self.before[3])
+        harder = self.problems()
+        with page.expect_response("**/order"):
+            page.get_by_role("button", name="Keep this order").click()
+        page.reload()
+        self.becomes(self.problems, harder)
+
+
+class StepsBackAndForth(LessonTest):
+    def test_many_steps_over_a_reload(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6", "1/4 + 3/8")
+        page, rows = self.page, self.page.locator(".example")
+        page.goto(f"/line-up/{made['id']}")
+        rows.nth(1).wait_for()
+        rows.first.get_by_role("button", name="Duplicate").click()
+        expect(rows).to_have_count(3)
+        page.locator(".example").last.get_by_role("button", name="Delete").click()
+        expect(rows).to_have_count(2)
+        page.get_by_role("button", name="Rename").click()
+        page.get_by_label("Name of the set", exact=True).fill("Boards")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("heading", name="Boards")).to_be_visible()
+        page.reload()
+        rows.nth(1).wait_for()
+        for heading, count in (("Rain gauge", 2), ("Rain gauge", 3), ("Rain gauge", 2), ("Rain gauge", 1)):
+            page.keyboard.press("Control+z")
+            expect(rows).to_have_count(count)
+            expect(page.locator("#set-title")).to_have_text(heading)
+        page.keyboard.press("Control+Shift+z")
+        expect(rows).to_have_count(2)
+        page.get_by_role("button", name="Steps").click()
+        steps = page.get_by_role("list", name="Steps")
+        expect(steps.locator("[aria-current]")).to_have_text("Kept 1/4 + 3/8.")
+        expect(steps.locator(".undone")).to_have_count(3)
+        steps.get_by_role("button", name="Renamed “Rain gauge”.").click()
+        expect(page.locator("#set-title")).to_have_text("Boards")
+
+    def test_the_sheet_goes_back_and_forth_over_a_reload(self) -> None:
+        page = self.page
+        page.goto("/work")
+        self.work("6 1/4 - 2 5/6")
+        page.locator(".line").nth(2).wait_for()
+        page.locator(".line").nth(2).focus()
+        page.keyboard.press("h")
+        self.work("1/4 + 3/8")
+        expect(page).to_have_url(re.compile("3/8"))
+        page.reload()
+        problem = page.get_by_label("Problem", exact=True)
+        expect(problem).to_have_value("1/4 + 3/8")
+        page.locator(".line").first.focus()
+        page.keyboard.press("Control+z")
+        expect(problem).to_have_value("6 1/4 - 2 5/6")
+        expect(page.locator(".line.tucked")).to_have_count(1)
+        page.get_by_role("button", name="Undo: Hid line").click()
+        expect(page.locator(".line.tucked")).to_have_count(0)
+        page.get_by_role("button", name="Undo: Worked 6 1/4 − 2 5/6.").click()
+        expect(problem).to_have_value("")
+        page.keyboard.press("Control+Shift+z")
+        expect(problem).to_have_value("6 1/4 - 2 5/6")
+
+    def test_what_was_kept_is_taken_out_again(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6")
+        page = self.page
+        page.goto(f"/line-up/{made['id']}")
+        page.locator(".example").first.wait_for()
+        page.goto("/work?problem=1/4 %2B 3/8")
+        page.locator(".line").first.wait_for()
+        page.keyboard.press("Control+Enter")
+        expect(page.locator(".keep-note")).to_have_text("Kept 1/4 + 3/8 in “Rain gauge”.")
+        page.get_by_role("button", name="Undo: Kept").click()
+        page.goto(f"/line-up/{made['id']}")
+        expect(page.locator(".example")).to_have_count(1)
+
+
+class OnesOwn(LessonTest):
+    def test_a_new_visitor_keeps_into_a_set_of_their_own(self) -> None:
+        page = self.page
+        page.goto("/work")
+        expect(page.get_by_label("Set in hand")).to_have_text("A set of your own")
+        self.work("1/4 + 3/8")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.locator(".keep-note")).to_have_text("Kept 1/4 + 3/8 in a set of your own, “My examples”.")
+        self.work("1/4 + 5/8")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.locator(".keep-note")).to_have_text("Kept 1/4 + 5/8 in “My examples”.")
+        counts = {s["name"]: s["examples"] for s in page.request.get("/api/sets").json()["sets"]}
+        self.assertEqual(counts["My examples"], 2)
+        self.assertEqual(counts["Compost: barrow loads, unlike bottoms"], 4)
+        self.assertEqual(counts["Raised beds: boards in metres, regrouping"], 6)
+
+    def test_rungs_are_said_and_the_aim_folds_to_a_line(self) -> None:
+        made = self.set_of()
+        page = self.page
+        page.goto(f"/line-up/{made['id']}")
+        page.get_by_role("button", name="Draw a ladder").click()
+        page.get_by_label("Rungs", exact=True).fill("8")
+        page.get_by_label("Rungs for regroup", exact=True).fill("6")
+        with page.expect_response("**/ladder"):
+            page.get_by_role("button", name="Draw the ladder").click()
+        expect(page.locator(".example")).to_have_count(8)
+        expect(page.locator(".example .demand", has_text="new: regroup")).to_have_count(6)
+        expect(page.locator(".aim-told")).to_contain_text("8 differences of mixed numbers; new: ")
+        page.get_by_role("button", name="Change the aim").click()
+        expect(page.get_by_label("Rungs for regroup", exact=True)).to_have_value("6")
