@@ -8,12 +8,14 @@ from typing import Any
 from uuid import UUID
 
 from keen_slate.core.reading.story_form import is_story_form
+from keen_slate.services import lessons
 from keen_slate.services.desk import Desk
 from keen_slate.services.shapes.archive import PutBackRequest
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.files import ImportRequest
 from keen_slate.services.shapes.line_up import BesideRequest, BuildRequest, OfferRequest, SwapRequest
 from keen_slate.services.shapes.marking import CellAsked, NewRound, NextRequest, Seed, TrialRequest, TypedCells
+from keen_slate.services.shapes.show import CalledOutRequest
 from keen_slate.services.shapes.stories import NumbersRequest
 from keen_slate.services.shapes.work import AnswerRequest, LinesRequest, WorkRequest, WrongRequest
 from keen_slate.services.telling import Told, told_of
@@ -109,6 +111,8 @@ ACTS: dict[str, Act] = {
     "story-numbers": Act(NumbersRequest, lambda _, asked, __: stories.with_other_numbers(asked), _never),
     "ways": Act(WorkRequest, lambda _, asked, __: compared.ways(asked), _light_text),
     "disproof": Act(WrongRequest, lambda _, asked, __: pictures.disprove(asked), _light_text),
+    "called-out": Act(CalledOutRequest, lambda _, asked, __: lessons.call_out(asked), _light_text),
+    "wrong-on-purpose": Act(WrongRequest, lambda _, asked, __: lessons.wrong_on_purpose(asked), _light_text),
     "wrong-working": Act(WrongRequest, lambda _, asked, __: compared.wrong_beside_right(asked), _light_text),
     "ladder": Act(
         BuildRequest,

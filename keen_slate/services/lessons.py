@@ -1,17 +1,42 @@
 """The Show place: a set as a lesson, everything that the projector shows line by line."""
 
 from collections.abc import Sequence
+from string import ascii_uppercase
 from typing import Any
 from uuid import UUID
 
+from keen_slate.core.demands.find import demands_of
+from keen_slate.core.demands.listing import DEMAND
+from keen_slate.core.diagnosis.called_out import called_out
+from keen_slate.core.diagnosis.choosing import choices
 from keen_slate.core.diagnosis.second_look import LikelyWrong, look_twice
-from keen_slate.core.malrules.listing import BY_ID
-from keen_slate.core.problem.tree import FromPicture
+from keen_slate.core.estimating.estimates import Estimate
+from keen_slate.core.laddering.changing import DECISIVE
+from keen_slate.core.laddering.fading import Fading, State, faded
+from keen_slate.core.laddering.limits import numbers_of
+from keen_slate.core.machine.acts import ACTS
+from keen_slate.core.malrules.listing import BY_ID, MISTAKES
+from keen_slate.core.problem.tree import Expr, FromPicture, evaluate
+from keen_slate.core.saying import asking_first
+from keen_slate.core.saying.say import Say
+from keen_slate.core.working.deciding import decisive_line
 from keen_slate.core.working.work import Working, work
+from keen_slate.faults import UnknownWord
 from keen_slate.render.prose import prose_html
 from keen_slate.services.shapes.line_up import Task
-from keen_slate.services.shapes.show import Lesson, LessonItem, LessonLine, LessonStory, WrongOnPurpose
-from keen_slate.services.shapes.work import Edits, LineEdit, ShownBoard, ShownPicture, ShownStroke, Worked
+from keen_slate.services.shapes.show import (
+    CalledOutRequest,
+    CalledOutShown,
+    Layout,
+    Lesson,
+    LessonChoice,
+    LessonItem,
+    LessonLine,
+    LessonStory,
+    LikelyAnswer,
+    WrongOnPurpose,
+)
+from keen_slate.services.shapes.work import Edits, LineEdit, ShownBoard, ShownPicture, ShownStroke, Worked, WrongRequest
 from keen_slate.services.work.asked import Asked
 from keen_slate.services.work.boards import in_columns
 from keen_slate.services.work.looked_at import shown_estimate
@@ -47,11 +72,21 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
     right = asked.work(edits.turns)
     second = look_twice(asked.problem, asked.school)
     finding = task.role == "find" and task.mistake in BY_ID
+    demands = demands_of(asked.problem, right.derivation)
     working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
     shown = shown_working(asked, working, acronym)
     reads = isinstance(asked.problem.expr, FromPicture)
     proofs = {at: p for at, p in standing(right, edits, liked) if not finding or (reads and at == 0)}
     drawn = {at: shown_picture(p, asked) for at, p in proofs.items()}
+    states = () if finding else faded(right, Fading(**task.fading.model_dump()))
+    met_in = [DEMAND[d].met_in for d in (task.added, *(d for d in DECISIVE if d in demands)) if d in DEMAND]
+    decides = None if finding else decisive_line(right, met_in)
+    lines = _lines(shown, working, asked, Edits() if finding else edits, drawn, states, decides)
+    near = second.estimates and asked.problem.story is None and not finding
+    question = asked.say(
+        Say.of(asking_first.about_how_much, near=_rounded_in(asked, second.estimates[0]) if near else ())
+    )
+    ticked = choices(asked.problem.expr, right.answer, second, task.choices) if task.role == "choice" else ()
     chosen = [w for w in second.likely_wrong if w.mistake == task.mistake]
     likeliest = next(iter((*chosen, *second.likely_wrong)), None)
     return LessonItem(
@@ -62,15 +97,75 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
         picture=drawn.get(0),
         asks_of_picture=reads,
         estimates=[shown_estimate(e, asked) for e in second.estimates],
-        lines=_lines(shown, working, asked, Edits() if finding else edits, drawn),
+        lines=lines,
         answer=asked.notation(right.answer),
-        turn=task.role == "turn" or task.fading.kind == "bare",
+        turn=task.role in ("turn", "choice") or task.fading.kind == "bare",
         find=asked.unsettled(BY_ID[task.mistake], working.answer) if finding else "",
         wrong=None if likeliest is None or finding else _on_purpose(likeliest, asked, acronym),
         story=_story(asked, right, finding=finding),
-        layout="columns" if in_columns(working, content.get("organiser", "fitting")) else "lines",
+        layout=_layout(
+            working, content.get("organiser", "fitting"), in_panels=not finding and asked.problem.story is None
+        ),
+        panels=shown.panels,
         boards=_boards(shown, Edits() if finding else edits),
+        text=asked.problem.text(asked.words),
+        school=asked.school.as_dict(),
+        turns=edits.turns,
+        estimate_question=question,
+        estimate_question_html=prose_html(question),
+        likely=[
+            LikelyAnswer(mistake=w.mistake, name=asked.named(MISTAKES[w.mistake].name), answer=asked.notation(w.answer))
+            for w in (() if finding else second.likely_wrong[:MOST_LIKELY])
+        ],
+        choices=[
+            LessonChoice(
+                letter=letter,
+                answer=asked.notation(choice.answer),
+                mistake=asked.named(MISTAKES[choice.mistake].name) if choice.mistake else "",
+            )
+            for letter, choice in zip(ascii_uppercase, ticked, strict=False)
+        ],
+        rule=task.rule,
+        rule_html=prose_html(task.rule),
     )
+
+
+MOST_LIKELY = 8
+"""Wrong answers to wait for, the likeliest first; what comes after is seldom heard."""
+
+
+def _layout(working: Working, organiser: str, *, in_panels: bool) -> Layout:
+    """As it is chosen, where the working can be laid out so; or as it fits."""
+    if organiser == "panels" and in_panels and any(ACTS[n.act].panel == "equivalents" for n in working.lines):
+        return "panels"
+    return "columns" if in_columns(working, organiser) else "lines"
+
+
+def _rounded_in(asked: Asked, estimate: Estimate) -> tuple[Expr, ...]:
+    """The numbers of a problem that its estimate puts an easy one for."""
+    pairs = zip(numbers_of(asked.problem.expr), numbers_of(estimate.rounded), strict=False)
+    return tuple(dict.fromkeys(number for number, easy in pairs if evaluate(number) != evaluate(easy)))
+
+
+def call_out(request: CalledOutRequest) -> CalledOutShown:
+    """What a class calls out, judged at its step."""
+    asked = Asked.of(request)
+    comma = asked.words.decimal_sign == ","
+    working = asked.work(request.turns)
+    found = called_out(
+        asked.problem, working, request.at, request.said, written=tuple(request.written), decimal_comma=comma
+    )
+    said = asked.say(found.said)
+    return CalledOutShown(verdict=found.verdict, said=said, said_html=prose_html(said))
+
+
+def wrong_on_purpose(request: WrongRequest) -> WrongOnPurpose:
+    """The wrong working of a mistake that the teacher chose. Raises UnknownWord for one that this item cannot show."""
+    asked = Asked.of(request)
+    for wrong in look_twice(asked.problem, asked.school).likely_wrong:
+        if wrong.mistake == request.mistake:
+            return _on_purpose(wrong, asked, request.acronym)
+    raise UnknownWord(f"This item does not show the mistake {request.mistake}. Choose one of those beside it.")
 
 
 def _story(asked: Asked, right: Working, *, finding: bool) -> LessonStory | None:
@@ -86,8 +181,14 @@ def _story(asked: Asked, right: Working, *, finding: bool) -> LessonStory | None
 
 
 def _lines(
-    shown: Worked, working: Working, asked: Asked, edits: Edits, drawn: dict[int, ShownPicture]
-) -> list[LessonLine]:  # fmt: skip
+    shown: Worked,
+    working: Working,
+    asked: Asked,
+    edits: Edits,
+    drawn: dict[int, ShownPicture],
+    states: tuple[State, ...] = (),
+    decides: int | None = None,
+) -> list[LessonLine]:
     changed = {e.line: e for e in edits.lines}
     false = next((i for i, line in enumerate(working.lines) if line.by_mistake), None)
     found: list[LessonLine] = []
@@ -108,6 +209,10 @@ def _lines(
                 picture=drawn.get(index),
                 false=index == false,
                 heading=line.heading if false is None else "",
+                panel=line.panel,
+                decisive=index == decides,
+                state=states[index] if index < len(states) else "given",
+                note=(own.note or "") if own else "",
             )
         )
     return found

@@ -4,17 +4,36 @@ from uuid import UUID
 
 from apiflask import APIBlueprint
 
-from keen_slate.services.shapes.show import Lesson
+from keen_slate.services.shapes.show import CalledOutRequest, CalledOutShown, Lesson, WrongOnPurpose
+from keen_slate.services.shapes.work import WrongRequest
 from keen_slate.web.errand_routes import NOTHING, Reply, at_once_or_later
 
 
 def show_routes() -> APIBlueprint:
-    routes = APIBlueprint("show", __name__, url_prefix="/api/sets", tag="Show")
+    routes = APIBlueprint("show", __name__, url_prefix="/api", tag="Show")
 
-    @routes.get("/<uuid:set_id>/lesson")
+    @routes.get("/sets/<uuid:set_id>/lesson")
     @routes.output(Lesson)
     @routes.doc(summary="A set with all that the projector shows of it", operation_id="openLesson", responses=[404])
     def lesson(set_id: UUID) -> Reply:
         return at_once_or_later("lesson", NOTHING, set_id=set_id)
+
+    @routes.post("/called-out")
+    @routes.input(CalledOutRequest, arg_name="asked")
+    @routes.output(CalledOutShown)
+    @routes.doc(summary="Something called out, judged at its step", operation_id="callOut", responses=[400, 422])
+    def call_out(asked: CalledOutRequest) -> Reply:
+        return at_once_or_later("called-out", asked)
+
+    @routes.post("/wrong-on-purpose")
+    @routes.input(WrongRequest, arg_name="asked")
+    @routes.output(WrongOnPurpose)
+    @routes.doc(
+        summary="The wrong working of a mistake, to be shown and disproved",
+        operation_id="wrongOnPurpose",
+        responses=[400, 422],
+    )
+    def wrong_on_purpose(asked: WrongRequest) -> Reply:
+        return at_once_or_later("wrong-on-purpose", asked)
 
     return routes

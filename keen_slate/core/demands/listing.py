@@ -42,6 +42,7 @@ from keen_slate.core.curriculum.places import (
     Place,
 )
 from keen_slate.core.demands import decimals, fractions, operations, stories, tasks
+from keen_slate.core.machine.acts import Act
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.reading.reading import Problem
 
@@ -50,32 +51,56 @@ from keen_slate.core.reading.reading import Problem
 class Demand:
     """One difficulty; ``present`` gets the problem and its working under the reference school.
 
-    Its ``name`` holds the teacher's words in braces; ``place`` is where curricula first meet it.
+    Its ``name`` holds the teacher's words in braces; ``place`` is where curricula first meet it. ``met_in`` is the
+    act of the working in which it is met, where there is one such.
     """
 
     id: str
     name: str
     place: Place
     present: Callable[[Problem, Derivation], bool]
+    met_in: Act | None = None
 
 
 DEMANDS = (
     Demand("like-denominators", "same {bottom}s", LIKE, fractions.like_denominators),
-    Demand("unlike-denominators", "different {bottom}s", UNLIKE, fractions.unlike_denominators),
-    Demand("one-bottom-divides", "one {bottom} fits the other", ONE_DIVIDES, fractions.one_divides),
-    Demand("bottoms-share-a-factor", "{bottom}s share a factor", UNLIKE, fractions.share_a_factor),
-    Demand("coprime-bottoms", "{bottom}s share nothing", UNLIKE, fractions.coprime_bottoms),
-    Demand("large-common-bottom", "large common {bottom}", UNLIKE, fractions.large_common_bottom),
-    Demand("makes-a-whole", "makes a whole", LIKE, fractions.makes_a_whole),
-    Demand("carry", "carry a whole", LIKE_MIXED, fractions.carry),
-    Demand("regroup", "{regroup}", LIKE_MIXED, fractions.regroup),
-    Demand("bare-whole-minuend", "from a bare whole", LIKE_MIXED, fractions.bare_whole_minuend),
-    Demand("regroup-after-renaming", "{regroup}: seen only after renaming", UNLIKE, fractions.regroup_after_renaming),
-    Demand("seems-to-regroup", "looks like {regroup}, and is not", UNLIKE, fractions.seems_to_regroup),
-    Demand("regroup-leaves-nothing", "{regroup}: no whole left", LIKE_MIXED, fractions.regroup_leaves_nothing),
-    Demand("simplify", "simplify", EQUIVALENT, fractions.simplify),
-    Demand("composite-common-factor", "common factor 4, 6, 8 …", EQUIVALENT, fractions.composite_common_factor),
-    Demand("large-prime-factor", "common factor 7, 11, 13 …", EQUIVALENT, fractions.large_prime_factor),
+    Demand("unlike-denominators", "different {bottom}s", UNLIKE, fractions.unlike_denominators, met_in="rename"),
+    Demand("one-bottom-divides", "one {bottom} fits the other", ONE_DIVIDES, fractions.one_divides, met_in="rename"),
+    Demand("bottoms-share-a-factor", "{bottom}s share a factor", UNLIKE, fractions.share_a_factor, met_in="rename"),
+    Demand("coprime-bottoms", "{bottom}s share nothing", UNLIKE, fractions.coprime_bottoms, met_in="rename"),
+    Demand("large-common-bottom", "large common {bottom}", UNLIKE, fractions.large_common_bottom, met_in="rename"),
+    Demand("makes-a-whole", "makes a whole", LIKE, fractions.makes_a_whole, met_in="carry"),
+    Demand("carry", "carry a whole", LIKE_MIXED, fractions.carry, met_in="carry"),
+    Demand("regroup", "{regroup}", LIKE_MIXED, fractions.regroup, met_in="regroup"),
+    Demand("bare-whole-minuend", "from a bare whole", LIKE_MIXED, fractions.bare_whole_minuend, met_in="regroup"),
+    Demand(
+        "regroup-after-renaming",
+        "{regroup}: seen only after renaming",
+        UNLIKE,
+        fractions.regroup_after_renaming,
+        met_in="regroup",
+    ),
+    Demand(
+        "seems-to-regroup", "looks like {regroup}, and is not", UNLIKE, fractions.seems_to_regroup, met_in="regroup"
+    ),
+    Demand(
+        "regroup-leaves-nothing",
+        "{regroup}: no whole left",
+        LIKE_MIXED,
+        fractions.regroup_leaves_nothing,
+        met_in="regroup",
+    ),
+    Demand("simplify", "simplify", EQUIVALENT, fractions.simplify, met_in="simplify"),
+    Demand(
+        "composite-common-factor",
+        "common factor 4, 6, 8 …",
+        EQUIVALENT,
+        fractions.composite_common_factor,
+        met_in="simplify",
+    ),
+    Demand(
+        "large-prime-factor", "common factor 7, 11, 13 …", EQUIVALENT, fractions.large_prime_factor, met_in="simplify"
+    ),
     Demand("terms-to-reduce", "a term not in {simplest_form}", UNLIKE, fractions.terms_to_reduce),
     Demand("result-is-whole", "comes to a whole", LIKE_MIXED, fractions.result_is_whole),
     Demand("improper-input", "{improper} to start with", MIXED_FORMS, fractions.improper_input),
@@ -83,7 +108,7 @@ DEMANDS = (
     Demand("multiplying", "multiply", TIMES_FRACTION, operations.multiplying),
     Demand("cancelling", "can be cancelled", TIMES_FRACTION, operations.cancelling),
     Demand("over-a-whole", "comes to over 1", TIMES_FRACTION, operations.over_a_whole),
-    Demand("mixed-factor", "a mixed factor", TIMES_MIXED, operations.mixed_factor),
+    Demand("mixed-factor", "a mixed factor", TIMES_MIXED, operations.mixed_factor, met_in="one-kind"),
     Demand("dividing", "divide", BY_FRACTION, operations.dividing),
     Demand("beyond-the-tables", "beyond the tables", REMAINDERS, decimals.beyond_the_tables),
     Demand("with-remainder", "a remainder", REMAINDERS, tasks.with_remainder),
@@ -94,7 +119,13 @@ DEMANDS = (
     Demand("carry-in-columns", "carry in columns", DECIMAL_SUMS, decimals.carry_in_columns),
     Demand("regroup-in-columns", "{regroup} in columns", DECIMAL_SUMS, decimals.regroup_in_columns),
     Demand("regroup-across-zero", "{regroup} across zero", DECIMAL_SUMS, decimals.regroup_across_zero),
-    Demand("longer-is-smaller", "the longer decimal is smaller", COMPARE_DECIMALS, decimals.longer_is_smaller),
+    Demand(
+        "longer-is-smaller",
+        "the longer decimal is smaller",
+        COMPARE_DECIMALS,
+        decimals.longer_is_smaller,
+        met_in="judge",
+    ),
     Demand("zero-among-the-places", "a zero among the places", COMPARE_DECIMALS, decimals.zero_among_the_places),
     Demand("power-of-ten", "by 10, 100, 1000", POWERS_OF_TEN, decimals.power_of_ten),
     Demand("zeros-to-write", "zeros to write", POWERS_OF_TEN, decimals.zeros_to_write),
@@ -106,11 +137,11 @@ DEMANDS = (
     Demand("two-digit-divisor", "a divisor of two digits", DECIMAL_QUOTIENTS, decimals.two_digit_divisor),
     Demand("goes-on", "goes on past the last digit", DECIMAL_PRODUCTS, decimals.goes_on),
     Demand("zero-in-quotient", "a zero in the quotient", DECIMAL_PRODUCTS, decimals.zero_in_quotient),
-    Demand("unlike-kinds", "fractions with decimals", RATIONALS, decimals.unlike_kinds),
+    Demand("unlike-kinds", "fractions with decimals", RATIONALS, decimals.unlike_kinds, met_in="one-kind"),
     Demand("decimal-without-end", "a decimal without end", REPEATING, decimals.decimal_without_end),
-    Demand("several-operations", "order of operations", OPERATIONS, operations.several_operations),
-    Demand("brackets", "brackets", OPERATIONS, operations.brackets),
-    Demand("nested-brackets", "brackets in brackets", OPERATIONS, operations.nested_brackets),
+    Demand("several-operations", "order of operations", OPERATIONS, operations.several_operations, met_in="order"),
+    Demand("brackets", "brackets", OPERATIONS, operations.brackets, met_in="order"),
+    Demand("nested-brackets", "brackets in brackets", OPERATIONS, operations.nested_brackets, met_in="order"),
     Demand("powers", "a power", POWERS, operations.powers),
     Demand("fractions-in-it", "fractions under the order", RATIONALS, operations.fractions_in_it),
     Demand("told-in-words", "asked in words", UNLIKE, tasks.told_in_words),
@@ -118,13 +149,19 @@ DEMANDS = (
     Demand("several-steps", "several steps", STORIES_IN_STEPS, stories.several_steps),
     Demand("several-questions", "several questions", STORIES_IN_STEPS, stories.several_questions),
     Demand("from-a-table", "data in a table", STORIES_IN_STEPS, stories.from_a_table),
-    Demand("units-converted", "units to convert", UNITS_CONVERTED, stories.units_converted),
+    Demand("units-converted", "units to convert", UNITS_CONVERTED, stories.units_converted, met_in="one-kind"),
     Demand("remainder-to-read", "a remainder to be read", STORY_REMAINDERS, stories.remainder_to_read),
     Demand("larger-told-second", "the larger told second", STORIES, stories.larger_told_second),
     Demand("more-than-needed", "a number that is not needed", STORIES_IN_STEPS, stories.more_than_needed),
-    Demand("comparing", "compare", COMPARE, tasks.comparing),
-    Demand("larger-numbers-smaller", "larger numbers, smaller fraction", COMPARE, fractions.larger_numbers_smaller),
-    Demand("put-in-order", "three or more in order", COMPARE, tasks.put_in_order),
+    Demand("comparing", "compare", COMPARE, tasks.comparing, met_in="judge"),
+    Demand(
+        "larger-numbers-smaller",
+        "larger numbers, smaller fraction",
+        COMPARE,
+        fractions.larger_numbers_smaller,
+        met_in="rename",
+    ),
+    Demand("put-in-order", "three or more in order", COMPARE, tasks.put_in_order, met_in="judge"),
     Demand("converting", "another form", MIXED_FORMS, tasks.converting),
     Demand("fraction-to-decimal", "fraction to decimal", DECIMAL_NOTATION, tasks.fraction_to_decimal),
     Demand("decimal-to-fraction", "decimal to fraction", DECIMAL_NOTATION, tasks.decimal_to_fraction),
@@ -134,14 +171,14 @@ DEMANDS = (
     Demand("rounding", "round", ROUND_DECIMALS, tasks.rounding),
     Demand("estimating", "the estimate alone", ESTIMATE, tasks.estimating),
     Demand("midway", "exactly midway", ESTIMATE, tasks.midway),
-    Demand("blanks", "fill the blank", EQUIVALENT, tasks.blanks),
-    Demand("blank-top", "the {top} is missing", EQUIVALENT, tasks.blank_top),
-    Demand("blank-bottom", "the {bottom} is missing", EQUIVALENT, tasks.blank_bottom),
-    Demand("to-smaller-numbers", "to smaller numbers", EQUIVALENT, tasks.to_smaller_numbers),
-    Demand("three-in-a-row", "three in a row", EQUIVALENT, tasks.three_in_a_row),
-    Demand("open-a-whole", "open one whole", LIKE_MIXED, tasks.open_a_whole),
-    Demand("open-a-bare-whole", "open one of bare wholes", LIKE_MIXED, tasks.open_a_bare_whole),
-    Demand("take-a-whole-out", "take a whole out", LIKE_MIXED, tasks.take_a_whole_out),
+    Demand("blanks", "fill the blank", EQUIVALENT, tasks.blanks, met_in="blank"),
+    Demand("blank-top", "the {top} is missing", EQUIVALENT, tasks.blank_top, met_in="blank"),
+    Demand("blank-bottom", "the {bottom} is missing", EQUIVALENT, tasks.blank_bottom, met_in="blank"),
+    Demand("to-smaller-numbers", "to smaller numbers", EQUIVALENT, tasks.to_smaller_numbers, met_in="blank"),
+    Demand("three-in-a-row", "three in a row", EQUIVALENT, tasks.three_in_a_row, met_in="blank"),
+    Demand("open-a-whole", "open one whole", LIKE_MIXED, tasks.open_a_whole, met_in="regroup"),
+    Demand("open-a-bare-whole", "open one of bare wholes", LIKE_MIXED, tasks.open_a_bare_whole, met_in="regroup"),
+    Demand("take-a-whole-out", "take a whole out", LIKE_MIXED, tasks.take_a_whole_out, met_in="carry"),
     Demand("reading-a-picture", "read from a picture", FRACTIONS, tasks.reading_a_picture),
     Demand("from-pieces", "strips or discs", FRACTIONS, tasks.from_pieces),
     Demand("from-a-line", "a number line", FRACTIONS_ON_LINES, tasks.from_a_line),

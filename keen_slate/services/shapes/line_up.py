@@ -89,9 +89,11 @@ class FadingShape(Shape):
 class Task(Shape):
     """What an example is in its set: a rung with its target and newest demand, the contrast of the one before, an item
     of the review, a pupil's turn, or a mistake to be found; of a ``pair`` one hides what the other only looks
-    like. ``mistake`` is the one to be found, or of another example the one that is shown wrong on purpose."""
+    like. ``mistake`` is the one to be found, or of another example the one that is shown wrong on purpose; of a
+    ``choice`` the answers of ``choices`` (mistakes) stand beside the right one. ``rule`` is what the teacher sets
+    behind it, in words."""
 
-    role: Literal["item", "rung", "pair", "contrast", "review", "turn", "find"] = "item"
+    role: Literal["item", "rung", "pair", "contrast", "review", "turn", "find", "choice"] = "item"
     added: Annotated[str, StringConstraints(max_length=60)] = ""
     required: Ids = []
     allowed: Ids = []
@@ -99,6 +101,8 @@ class Task(Shape):
     by_hand: bool = False
     fading: FadingShape = FadingShape()
     mistake: Annotated[str, StringConstraints(max_length=60)] = ""
+    choices: Ids = []
+    rule: Annotated[str, StringConstraints(max_length=400)] = ""
 
 
 class LimitsShape(Shape):

@@ -1,18 +1,36 @@
 """A lesson on the projector."""
 
-from typing import Literal
+from typing import Annotated, Literal
 from uuid import UUID
 
+from pydantic import Field, StringConstraints
+
+from keen_slate.core.diagnosis.called_out import Verdict
+from keen_slate.core.laddering.fading import State
+from keen_slate.core.machine.acts import Panel
 from keen_slate.core.working.work import Sign
 from keen_slate.services.shapes.base import Notation, Shape
 from keen_slate.services.shapes.stories import StoryBlock
-from keen_slate.services.shapes.work import Disproved, ShownBoard, ShownEstimate, ShownPicture, Side
+from keen_slate.services.shapes.work import (
+    Disproved,
+    LineTurn,
+    NamedPanel,
+    ShownBoard,
+    ShownEstimate,
+    ShownPicture,
+    Side,
+    WorkRequest,
+)
+
+Layout = Literal["lines", "columns", "panels"]
 
 
 class LessonLine(Shape):
     """A line of a lesson; ``question`` is what to ask before it is shown, ``only_asks`` marks a line that only asks;
     ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow;
-    ``at`` is its place in the working, to which boards refer; ``heading`` is the calculation of a story that begins."""
+    ``at`` is its place in the working, to which boards refer; ``heading`` is the calculation of a story that begins;
+    ``decisive`` marks the line that the example is there for; ``state`` is what a pupil finds of it where it is partly
+    worked; ``note`` is the teacher's own."""
 
     at: int
     sign: Sign
@@ -25,6 +43,10 @@ class LessonLine(Shape):
     picture: ShownPicture | None
     false: bool
     heading: str
+    panel: Panel
+    decisive: bool
+    state: State
+    note: str
 
 
 class WrongOnPurpose(Shape):
@@ -47,11 +69,44 @@ class LessonStory(Shape):
     sentences_html: list[str]
 
 
+class LessonChoice(Shape):
+    """An answer to choose by its letter; ``mistake`` names what leads to it, and is empty for the right one."""
+
+    letter: str
+    answer: Notation
+    mistake: str
+
+
+class LikelyAnswer(Shape):
+    """What may be answered, and the mistake that leads there by its id and name."""
+
+    mistake: str
+    name: str
+    answer: Notation
+
+
+class CalledOutRequest(WorkRequest):
+    """What a class calls out before line ``at`` is shown; ``written`` are the figures that the next stroke writes."""
+
+    said: Annotated[str, StringConstraints(min_length=1, max_length=300)]
+    at: Annotated[int, Field(ge=1, le=200)]
+    written: Annotated[list[Annotated[str, StringConstraints(max_length=40)]], Field(max_length=20)] = []
+
+
+class CalledOutShown(Shape):
+    """Its judgement at that step, in words."""
+
+    verdict: Verdict
+    said: str
+    said_html: str
+
+
 class LessonItem(Shape):
     """An example as it is shown to a class. With ``turn`` the pupils work it first; ``find`` is what to ask of a wrong
     working whose mistake is to be found, and empty for a right one. ``layout`` is how it is laid out: in
-    columns each of the ``boards`` comes stroke by stroke in place of its lines. ``picture`` is that of the
-    problem, which ``asks_of_picture`` where it cannot be asked without."""
+    columns each of the ``boards`` comes stroke by stroke in place of its lines, in panels each line in its panel.
+    ``picture`` is that of the problem, which ``asks_of_picture`` where it cannot be asked without. ``text``, ``school``
+    and ``turns`` are what it is worked by; ``likely`` are wrong answers to wait for; ``rule`` is set behind it."""
 
     id: UUID
     role: str
@@ -66,8 +121,18 @@ class LessonItem(Shape):
     find: str
     wrong: WrongOnPurpose | None
     story: LessonStory | None
-    layout: Literal["lines", "columns"]
+    layout: Layout
+    panels: list[NamedPanel]
     boards: list[ShownBoard]
+    text: str
+    school: dict[str, str]
+    turns: list[LineTurn]
+    estimate_question: str
+    estimate_question_html: str
+    likely: list[LikelyAnswer]
+    choices: list[LessonChoice]
+    rule: str
+    rule_html: str
 
 
 class Lesson(Shape):
