@@ -11,6 +11,7 @@ export const router = createRouter({
       component: () => import('@/places/line-up/LineUpPlace.vue'),
     },
     { path: '/show/:set?', name: 'show', component: () => import('@/places/show/ShowPlace.vue') },
+    { path: '/presenter/:set', name: 'presenter', component: () => import('@/places/show/PresenterPlace.vue') },
     { path: '/print/:set?', name: 'print', component: () => import('@/places/print/PrintPlace.vue') },
     { path: '/mark/:round?', name: 'mark', component: () => import('@/places/mark/MarkPlace.vue') },
     {

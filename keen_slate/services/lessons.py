@@ -213,6 +213,7 @@ def _lines(
                 decisive=index == decides,
                 state=states[index] if index < len(states) else "given",
                 note=(own.note or "") if own else "",
+                blanks=own.blanks if own else [],
             )
         )
     return found
@@ -245,6 +246,8 @@ def _on_purpose(wrong: LikelyWrong, asked: Asked, acronym: str) -> WrongOnPurpos
     lines = [n for n in _lines(shown, working, asked, Edits(), {}) if not n.only_asks]
     question = asked.unsettled(BY_ID[wrong.mistake], working.answer)
     return WrongOnPurpose(
+        mistake=wrong.mistake,
+        name=asked.named(MISTAKES[wrong.mistake].name),
         lines=lines,
         boards=shown.boards,
         question=question,

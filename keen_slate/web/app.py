@@ -33,7 +33,7 @@ from keen_slate.web.teacher_routes import entry_routes, people_routes
 from keen_slate.web.work_routes import work_routes
 
 FRONT_END = Path(__file__).parents[2] / "frontend" / "dist"
-PLACES = ("work", "line-up", "show", "print")
+PLACES = ("work", "line-up", "show", "presenter", "print")
 ROUND_PLACES = ("mark", "look-back")
 SECURITY_HEADERS = {
     "Content-Security-Policy": (

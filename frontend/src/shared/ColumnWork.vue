@@ -7,12 +7,21 @@ import { gridOf, heightsOf, type Cell } from './boards'
 /**
  * A calculation in columns as on paper, `strokes` of it done: figures under figures, struck ones with the new above them,
  * carries small above their column, zeros that only fill a place in a lighter hand. Mixed numbers, decimals, long
- * multiplication and division are all drawn here. Nothing of a later stroke stands in the page; only its room is kept.
+ * multiplication and division are all drawn here. Nothing of a later stroke stands in the page; only its room is kept,
+ * with `boxes` as an empty box for each figure of it.
  */
-const props = defineProps<{ board: ShownBoard; strokes?: number; fresh?: boolean }>()
+const props = defineProps<{ board: ShownBoard; strokes?: number; fresh?: boolean; boxes?: boolean }>()
 
 const count = computed(() => props.strokes ?? props.board.strokes.length)
 const grid = computed(() => gridOf(props.board, count.value))
+const whole = computed(() => (props.boxes ? gridOf(props.board, props.board.strokes.length) : null))
+/** Whether a figure of a line, no carry, is still to be written there. */
+function isEmpty(cell: Cell, row: number, column: number) {
+  const then = whole.value?.[row]?.[column]
+  const hand = then?.figure[0]?.hand ?? then?.top[0]?.hand
+  const written = cell.figure.length + cell.top.length > 0
+  return Boolean(then && hand) && !written && hand !== 'carry' && hand !== 'sign' && hand !== 'note' && hand !== 'times'
+}
 const heights = computed(() => heightsOf(props.board))
 const small = computed(() => new Set(props.board.small))
 const labelled = computed(() => new Set(props.board.amounts.filter((row) => grid.value[row]?.some((c) => c.figure.length || c.top.length))))
@@ -50,6 +59,7 @@ function classesOf(cell: Cell, row: number) {
             <span class="part-bottom"><BoardFigures :of="cell.bottom" :now="now" /></span>
           </span>
           <BoardFigures v-else-if="cell.figure.length" class="figure" :of="cell.figure" :now="now" />
+          <span v-else-if="isEmpty(cell, row, column)" class="empty-figure" :class="{ tall: board.kind === 'fractions' && whole?.[row]?.[column]?.top.length }" />
           <BoardFigures v-if="cell.point.length" class="point" :of="cell.point" :now="now" />
         </td>
         <td v-if="board.label && !board.label_first" class="board-label">{{ labelled.has(row) ? board.label : '' }}</td>
@@ -73,6 +83,18 @@ function classesOf(cell: Cell, row: number) {
   vertical-align: middle;
   position: relative;
   white-space: nowrap;
+}
+
+.empty-figure {
+  display: inline-block;
+  width: 0.75em;
+  height: 1em;
+  border: 1.5px solid currentcolor;
+  vertical-align: middle;
+}
+
+.empty-figure.tall {
+  height: 1.9em;
 }
 
 .board td:empty {

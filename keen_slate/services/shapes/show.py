@@ -30,7 +30,7 @@ class LessonLine(Shape):
     ``reason_html`` is none where the teacher's own words stand; ``false`` marks the first line that does not follow;
     ``at`` is its place in the working, to which boards refer; ``heading`` is the calculation of a story that begins;
     ``decisive`` marks the line that the example is there for; ``state`` is what a pupil finds of it where it is partly
-    worked; ``note`` is the teacher's own."""
+    worked; ``note`` is the teacher's own, ``blanks`` the numbers that the teacher blanked, by their place."""
 
     at: int
     sign: Sign
@@ -47,11 +47,15 @@ class LessonLine(Shape):
     decisive: bool
     state: State
     note: str
+    blanks: list[int]
 
 
 class WrongOnPurpose(Shape):
-    """A wrong working to be shown and disproved, what unsettles it, and its rule on the simplest numbers."""
+    """The wrong working of a mistake, to be shown and disproved: what unsettles it, and its rule on the simplest
+    numbers."""
 
+    mistake: str
+    name: str
     lines: list[LessonLine]
     boards: list[ShownBoard]
     question: str

@@ -6,27 +6,43 @@ export type Step =
   | { kind: 'problem' }
   | { kind: 'bars' }
   | { kind: 'turn' }
+  | { kind: 'estimating' }
   | { kind: 'estimate' }
+  | { kind: 'boxes' }
   | { kind: 'ask'; question: string; at: number; stroke?: number }
   | { kind: 'line'; line: LessonLine; at: number }
   | { kind: 'stroke'; board: ShownBoard; stroke: number; at: number }
   | { kind: 'sentence' }
+  | { kind: 'chosen' }
   | { kind: 'found' }
+  | { kind: 'rule' }
+
+/** Left to the class: the whole line, or numbers in it. */
+export const isLeft = (line: LessonLine | undefined) => line !== undefined && (line.state !== 'given' || line.blanks.length > 0)
 
 /** The steps of an item in their order; with the estimate first, where there is one and it is wished. */
 export function stepsOf(of: LessonItem, estimate: boolean): Step[] {
   const all: Step[] = [{ kind: 'problem' }]
   if (of.story?.bars) all.push({ kind: 'bars' })
-  if (estimate && of.estimates.length && !of.find) all.push({ kind: 'estimate' })
+  if (estimate && of.estimates.length && !of.find) all.push({ kind: 'estimating' }, { kind: 'estimate' })
   if (of.turn) all.push({ kind: 'turn' })
-  const count = 1 + Math.max(0, ...of.lines.map((line) => line.at), ...of.boards.map((board) => board.last))
-  for (const block of blocksOf(count, of.boards, of.layout === 'columns')) {
-    if (block.kind === 'board') all.push(...strokesOf(block.board, of.find !== ''))
-    else all.push(...lineSteps(of, block.at))
-  }
+  const worked = workingSteps(of)
+  // What is partly worked stands in boxes before the first of them is filled; a bare item has its own empty place.
+  const first = of.turn || of.find ? -1 : worked.findIndex((step) => 'at' in step && isLeft(of.lines.find((line) => line.at === step.at)))
+  if (first >= 0) worked.splice(first, 0, { kind: 'boxes' })
+  all.push(...worked)
   if (of.story?.sentences.length) all.push({ kind: 'sentence' })
+  if (of.choices.length) all.push({ kind: 'chosen' })
   if (of.find) all.push({ kind: 'found' })
+  if (of.rule) all.push({ kind: 'rule' })
   return all
+}
+
+function workingSteps(of: LessonItem): Step[] {
+  const count = 1 + Math.max(0, ...of.lines.map((line) => line.at), ...of.boards.map((board) => board.last))
+  return blocksOf(count, of.boards, of.layout === 'columns').flatMap((block) =>
+    block.kind === 'board' ? strokesOf(block.board, of.find !== '') : lineSteps(of, block.at),
+  )
 }
 
 function lineSteps(of: LessonItem, at: number): Step[] {
@@ -59,4 +75,66 @@ export function placeOf(step: Step | undefined, among: readonly Step[]): number 
   const same = (a: Step, b: Step) => a.kind === b.kind && partsOf(a).every((part, i) => part === partsOf(b)[i])
   const at = step ? among.findIndex((s) => same(s, step)) : 0
   return Math.max(at, 0)
+}
+
+/** A part of the working as it stands on the screen: a line, one that is still a box, or a board with so many strokes. */
+export type Entry =
+  | { kind: 'line'; line: LessonLine; at: number; boxed: boolean }
+  | { kind: 'board'; board: ShownBoard; strokes: number; boxed: boolean; at: number }
+
+/** What stands of the working after these steps, in its order. */
+export function entriesOf(of: LessonItem, shown: readonly Step[]): Entry[] {
+  const found: Entry[] = []
+  for (const step of shown) {
+    const before = found.at(-1)
+    if (step.kind === 'line') found.push({ kind: 'line', line: step.line, at: step.at, boxed: false })
+    else if (step.kind !== 'stroke') continue
+    else if (before?.kind === 'board' && before.board === step.board) before.strokes = step.stroke + 1
+    else found.push({ kind: 'board', board: step.board, strokes: step.stroke + 1, boxed: false, at: step.board.first })
+  }
+  if (!shown.some((step) => step.kind === 'boxes')) return found
+  const count = 1 + Math.max(0, ...of.lines.map((line) => line.at), ...of.boards.map((board) => board.last))
+  return blocksOf(count, of.boards, of.layout === 'columns').flatMap((block): Entry[] => {
+    if (block.kind === 'board') {
+      const begun = found.find((entry) => entry.kind === 'board' && entry.board === block.board)
+      const strokes = begun?.kind === 'board' ? begun.strokes : 0
+      return [{ kind: 'board', board: block.board, strokes, boxed: true, at: block.board.first }]
+    }
+    const line = of.lines.find((l) => l.at === block.at)
+    if (!line || line.only_asks) return []
+    const open = found.some((entry) => entry.kind === 'line' && entry.at === block.at)
+    return [{ kind: 'line', line, at: block.at, boxed: !open && isLeft(line) }]
+  })
+}
+
+/** An expression with boxes in place of its changed parts, or of the numbers at these places: what they are stands
+ * nowhere in it. */
+export function withBoxes(mathml: string, blanks: readonly number[]): string {
+  const math = new DOMParser().parseFromString(mathml, 'text/html').querySelector('math')
+  if (!math) return ''
+  math.removeAttribute('aria-label')
+  const numbers = [...math.querySelectorAll('mn')]
+  const hidden = blanks.length ? blanks.flatMap((at) => numbers[at] ?? []) : [...math.querySelectorAll('.changed')]
+  for (const part of hidden) {
+    const box = math.ownerDocument.createElementNS('http://www.w3.org/1998/Math/MathML', 'mtext')
+    box.setAttribute('class', 'empty-box')
+    box.textContent = '\u2003'
+    part.replaceWith(box)
+  }
+  return math.outerHTML
+}
+
+/** Which of the lines that were shown before begins the page: a new one where they no longer fit above what is said now;
+ * behind the last of them where not even that one does. */
+export function pageStart(heights: readonly number[], room: number): number {
+  let start = 0
+  let used = 0
+  heights.forEach((height, at) => {
+    if (used + height > room) {
+      start = at
+      used = 0
+    }
+    used += height
+  })
+  return used > room ? heights.length : start
 }
