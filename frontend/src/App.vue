@@ -207,10 +207,6 @@ main {
     border-bottom-color: var(--amber);
   }
 
-  .rail-keys {
-    display: none;
-  }
-
   main {
     padding: 0.75rem 0.75rem 4rem;
   }

@@ -51,9 +51,9 @@ describe('what is uncovered', () => {
 })
 
 describe('a lesson in columns', () => {
-  const line = (part: Partial<LessonLine>) => ({ question: '', only_asks: false, ...part }) as LessonLine
+  const line = (part: Partial<LessonLine>) => ({ question: '', only_asks: false, state: 'given', blanks: [], ...part }) as LessonLine
   const item = (part: Partial<LessonItem>) =>
-    ({ estimates: [], turn: false, find: '', boards: [board], layout: 'columns', lines: [line({ at: 1 }), line({ at: 2 })], ...part }) as LessonItem
+    ({ estimates: [], turn: false, find: '', choices: [], rule: '', boards: [board], layout: 'columns', lines: [line({ at: 1 }), line({ at: 2 })], ...part }) as LessonItem
 
   test('comes stroke by stroke, a question before the stroke that it decides', () => {
     expect(stepsOf(item({}), false).map((s) => s.kind)).toEqual(['problem', 'stroke', 'ask', 'stroke', 'stroke', 'stroke', 'line'])

@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest'
 import type { LessonItem, LessonLine } from '@/api/client'
 import { placeOf, stepsOf } from '@/places/show/steps'
 
-const line = (part: Partial<LessonLine>) => ({ question: '', only_asks: false, ...part }) as LessonLine
-const item = (part: Partial<LessonItem>) => ({ estimates: [], turn: false, find: '', boards: [], layout: 'lines', ...part, lines: (part.lines ?? []).map((l, i) => ({ ...l, at: i + 1 })) }) as LessonItem
+const line = (part: Partial<LessonLine>) => ({ question: '', only_asks: false, state: 'given', blanks: [], ...part }) as LessonLine
+const item = (part: Partial<LessonItem>) => ({ estimates: [], turn: false, find: '', boards: [], layout: 'lines', choices: [], rule: '', ...part, lines: (part.lines ?? []).map((l, i) => ({ ...l, at: i + 1 })) }) as LessonItem
 const kinds = (of: LessonItem, estimate = false) => stepsOf(of, estimate).map((step) => step.kind)
 const estimates = [{}] as LessonItem['estimates']
 
@@ -18,7 +18,7 @@ describe('the steps of an item', () => {
   })
 
   test('the estimate comes first only where it is wished and there is one', () => {
-    expect(kinds(item({ estimates }), true)).toEqual(['problem', 'estimate'])
+    expect(kinds(item({ estimates }), true)).toEqual(['problem', 'estimating', 'estimate'])
     expect(kinds(item({ estimates }), false)).toEqual(['problem'])
     expect(kinds(item({}), true)).toEqual(['problem'])
   })
@@ -41,7 +41,7 @@ describe('the place of a step', () => {
   test('stays on its line when the estimate goes', () => {
     const before = stepsOf(of, true)
     const after = stepsOf(of, false)
-    before.filter((step) => step.kind !== 'estimate').forEach((step) => expect(after[placeOf(step, after)]).toEqual(step))
+    before.filter((step) => !step.kind.startsWith('estimat')).forEach((step) => expect(after[placeOf(step, after)]).toEqual(step))
   })
 
   test('is the problem where the step is not there any more', () => {

@@ -208,6 +208,14 @@
   box(width: 1.9em, text(weight: "bold", item.number))
   if item.asked != "" { text(size: 10pt, fill: soft, item.asked); parbreak() }
   if item.told == none { maths(item.problem, size: 1.2em) } else { a-story(item.told) }
+  if item.choices.len() > 0 {
+    let told = data.kind == "key" or data.kind == "teacher"
+    block(above: 0.7em, below: 0.5em, for choice in item.choices {
+      box(inset: (right: 1.6em), baseline: 40%, grid(columns: 3, column-gutter: 0.4em, align: horizon,
+        box(width: 0.8em, height: 0.8em, stroke: 0.7pt + ink, if told and choice.right { align(center + horizon, text(size: 0.8em, sym.times)) }),
+        strong(choice.letter), maths(choice.shown)))
+    })
+  }
   if item.note != "" { linebreak(); text(size: 10pt, style: "italic", item.note) }
   if item.shown != none { parbreak(); picture(item.shown) }
   if data.kind == "key" or data.kind == "teacher" {
@@ -226,6 +234,7 @@
   for line in item.lines { a-line(line) }
   for drawn in item.pictures { picture(drawn) }
   if item.space != none { block(above: 0.7em, work-space(item)) }
+  if item.rule != "" { block(above: 0.7em, below: 0.4em, stroke: 0.9pt + ink, inset: 0.6em, strong(prose(item.rule))) }
   if item.told != none {
     for sentence in item.told.sentences { block(above: 0.5em, below: 0.3em, strong(prose(sentence))) }
     for _ in range(item.told.room) { block(above: 0.6em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", [Answer in a sentence:]), rule())) }

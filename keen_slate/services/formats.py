@@ -43,6 +43,7 @@ from keen_slate.services.shapes.work import Edits
 from keen_slate.services.telling import log_fault
 from keen_slate.services.work.asked import Asked, read_in_words, task_of
 from keen_slate.services.work.boards import laid_out
+from keen_slate.services.work.choosing import lettered
 from keen_slate.services.work.pictures import all_pictures, shown_picture
 from keen_slate.services.work.stories import blocks_of
 from keen_slate.store import sets, settings
@@ -326,13 +327,11 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
     for number, example in enumerate(found.examples, start=1):
         asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
         right = asked.work().answer
-        choices = [Choice("right", mathml(right, asked.amounts, spoken=spoken(right, asked.amounts)))]
-        seen = {text_of(right)}
-        for wrong in _likely_wrong(asked):
-            if text_of(wrong.answer) not in seen and len(choices) < MOST_CHOICES:
-                seen.add(text_of(wrong.answer))
-                shown = mathml(wrong.answer, asked.amounts, spoken=spoken(wrong.answer, asked.amounts))
-                choices.append(Choice(wrong.mistake, shown))
+        ticked = Task.model_validate(example.task).choices
+        choices = [
+            Choice(one.mistake or "right", mathml(one.answer, asked.amounts, spoken=spoken(one.answer, asked.amounts)))
+            for _, one in lettered(asked.problem, asked.school, ticked)
+        ]
         problem = asked.problem.expr
         answers: tuple[str, ...] = (text_of(right, asked.amounts),)
         one_way = True
@@ -371,10 +370,6 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
     listed = tuple((i.identifier, f"items/{i.identifier}.xml", *paths.get(i.identifier, ())) for i in items)
     manifest = manifest_xml(f"set-{found.id}", listed)
     return _zipped([("imsmanifest.xml", manifest), *files])
-
-
-MOST_CHOICES = 5
-"""Answers to choose from: the right one and the likeliest wrong ones."""
 
 
 def _likely_wrong(asked: Asked) -> Iterable[Any]:

@@ -173,11 +173,11 @@ class Ladders:
         with self.database.transaction() as session:
             found, example = _opened(session, set_id, example_id)
             before = Task.model_validate(example.task)
-            made = (task.fading, task.mistake) != (before.fading, before.mistake)
+            made = [name for name in MADE_BY_HAND if getattr(task, name) != getattr(before, name)]
             now = task.model_copy(update={"locked": True}) if made else task
             what = "locked" if task.locked else "unlocked"
             if made:
-                what = task.fading.kind if task.fading != before.fading else "mistake"
+                what = task.fading.kind if made[0] == "fading" else made[0]
             called = (called_in(found, example, chosen_words_of(session)),)
             tasks = {example_id: now.model_dump()}
             return changed(
@@ -303,6 +303,9 @@ def wrong_answers(text: str, school: School) -> tuple[str, ...]:
     """The mistakes that show on a kept problem, the likelier first."""
     return _mistakes_on(text, school)[0]
 
+
+MADE_BY_HAND = ("fading", "mistake", "role", "choices", "rule")
+"""What of a task a teacher makes by hand: an item in which one of these was changed is locked."""
 
 MOST_RUNGS = 40
 """Rungs of a ladder: a page and a half."""

@@ -1,14 +1,12 @@
 """The Show place: a set as a lesson, everything that the projector shows line by line."""
 
 from collections.abc import Sequence
-from string import ascii_uppercase
 from typing import Any
 from uuid import UUID
 
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMAND
 from keen_slate.core.diagnosis.called_out import called_out
-from keen_slate.core.diagnosis.choosing import choices
 from keen_slate.core.diagnosis.second_look import LikelyWrong, look_twice
 from keen_slate.core.estimating.estimates import Estimate
 from keen_slate.core.laddering.changing import DECISIVE
@@ -29,7 +27,6 @@ from keen_slate.services.shapes.show import (
     CalledOutShown,
     Layout,
     Lesson,
-    LessonChoice,
     LessonItem,
     LessonLine,
     LessonStory,
@@ -39,6 +36,7 @@ from keen_slate.services.shapes.show import (
 from keen_slate.services.shapes.work import Edits, LineEdit, ShownBoard, ShownPicture, ShownStroke, Worked, WrongRequest
 from keen_slate.services.work.asked import Asked
 from keen_slate.services.work.boards import in_columns
+from keen_slate.services.work.choosing import to_choose
 from keen_slate.services.work.looked_at import shown_estimate
 from keen_slate.services.work.pictures import counter_picture, disproved, shown_picture, standing
 from keen_slate.services.work.shown import shown_working
@@ -86,7 +84,6 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
     question = asked.say(
         Say.of(asking_first.about_how_much, near=_rounded_in(asked, second.estimates[0]) if near else ())
     )
-    ticked = choices(asked.problem.expr, right.answer, second, task.choices) if task.role == "choice" else ()
     chosen = [w for w in second.likely_wrong if w.mistake == task.mistake]
     likeliest = next(iter((*chosen, *second.likely_wrong)), None)
     return LessonItem(
@@ -117,14 +114,7 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
             LikelyAnswer(mistake=w.mistake, name=asked.named(MISTAKES[w.mistake].name), answer=asked.notation(w.answer))
             for w in (() if finding else second.likely_wrong[:MOST_LIKELY])
         ],
-        choices=[
-            LessonChoice(
-                letter=letter,
-                answer=asked.notation(choice.answer),
-                mistake=asked.named(MISTAKES[choice.mistake].name) if choice.mistake else "",
-            )
-            for letter, choice in zip(ascii_uppercase, ticked, strict=False)
-        ],
+        choices=to_choose(asked, task.choices) if task.role == "choice" else [],
         rule=task.rule,
         rule_html=prose_html(task.rule),
     )

@@ -51,6 +51,7 @@ from keen_slate.services.shapes.work import Edits
 from keen_slate.services.versions import version_b
 from keen_slate.services.work.asked import Asked, chosen_words, task_of
 from keen_slate.services.work.boards import in_columns, lines_of_steps
+from keen_slate.services.work.choosing import lettered
 from keen_slate.services.work.pictures import shown_picture, standing
 from keen_slate.services.work.shown import heading_of
 from keen_slate.services.work.stories import bars_of, blocks_of
@@ -290,6 +291,11 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "pictures": _pictures(right, states, asked, item) if worked and request.pictures and not finding else [],
         "space": _space(right, states, asked, request, content.get("steps", {})) if roomy else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
+        "choices": [
+            {"letter": letter, "shown": _shown_expr(asked, choice.answer), "right": not choice.mistake}
+            for letter, choice in (lettered(problem, asked.school, task.choices) if task.role == "choice" else ())
+        ],
+        "rule": task.rule if request.kind != "key" else "",
     }
 
 

@@ -84,6 +84,7 @@ class BrowserTest(unittest.TestCase):
     """
 
     desk: Desk
+    first_visit = False
     organiser = "lines"
     """How workings are laid out in these tests; by themselves they are as it fits the problem."""
 
@@ -98,6 +99,8 @@ class BrowserTest(unittest.TestCase):
         )
         self.context.set_default_timeout(10_000)
         self.context.add_cookies([self.desk.cookie()])
+        if not self.first_visit:
+            self.context.add_init_script("localStorage.setItem('keen-slate:visited', 'true')")
         self.addCleanup(self.context.close)
         self.expected_trouble: set[int] = set()
         self.trouble: list[str] = []

@@ -477,7 +477,7 @@ class Everyone(Sheet):
             ("/work", ()),
             ("/line-up", ()),
             ("/line-up", ("Draw a ladder", "At a glance")),
-            ("/show", ("Next", "Dark", "Wrong on purpose")),
+            ("/show", ("Next", "More", "Dark", "Wrong on purpose", "Called out", "Several")),
             ("/print", ()),
             ("/settings", ()),
         ):

@@ -1,7 +1,10 @@
 """Undo and redo over the API: every change of every kind, in any order, back to the beginning and forth again."""
 
+import re
+from io import BytesIO
 from random import Random
 from typing import Any
+from zipfile import ZipFile
 
 from tests.web.test_ladders import PLAN, LadderTest
 
@@ -217,7 +220,11 @@ class Aims(StepTest):
         self.assertEqual(refused["message"], "That is 42 rungs. Ask for at most 40 together.")
 
     def test_what_a_list_never_asks(self) -> None:
-        body: dict[str, Any] = {"format": "csv", "content": "problem\n1/5 + 2/5\n1/7 + 3/7\n2/9 + 5/9\n", "name": "A list"}
+        body: dict[str, Any] = {
+            "format": "csv",
+            "content": "problem\n1/5 + 2/5\n1/7 + 3/7\n2/9 + 5/9\n",
+            "name": "A list",
+        }
         made = self.ask("POST", "/api/sets/import", **body)["set"]
         glance = self.ask("GET", f"/api/sets/{made['id']}/glance")
         self.assertEqual([(c["id"], len(c["examples"])) for c in glance["climb"]], [("like-denominators", 3)])
@@ -225,3 +232,59 @@ class Aims(StepTest):
         self.assertIn("one-bottom-divides", never)
         self.assertIn("makes-a-whole", never)
         self.assertNotIn("regroup", never)  # sums of fractions never could
+
+
+class Choosing(StepTest):
+    """A choice question holds in every place: on the projector, in a file for tests, where letters come back."""
+
+    def chosen(self) -> Any:
+        found = self.ask("POST", "/api/sets", 201, name="Boards to choose from")
+        found = self.ask("POST", f"/api/sets/{found['id']}/examples", 201, revision=found["revision"], text="1/4 + 5/6")
+        task = {
+            **found["examples"][0]["task"],
+            "role": "choice",
+            "choices": ["add-tops-and-bottoms"],
+            "rule": "One size first.",
+        }
+        return self.change(found, 0, "task", method="PUT", task=task)
+
+    def test_the_projector_shows_them_by_letter(self) -> None:
+        found = self.chosen()
+        self.assertEqual(found["undo"], "Changed how 1/4 + 5/6 is asked.")
+        (item,) = self.ask("GET", f"/api/sets/{found['id']}/lesson")["items"]
+        shown = [(c["letter"], c["answer"]["text"], bool(c["mistake"])) for c in item["choices"]]
+        self.assertEqual(shown, [("A", "3/5", True), ("B", "1 1/12", False)])
+        self.assertEqual(item["rule"], "One size first.")
+
+    def test_a_file_for_tests_holds_those_that_are_ticked(self) -> None:
+        answer = self.client.get(f"/api/sets/{self.chosen()['id']}/export/qti")
+        with ZipFile(BytesIO(answer.data)) as package:
+            item = package.read("items/item-001.xml").decode()
+        self.assertEqual(re.findall(r'simple-choice identifier="([^"]+)"', item), ["add-tops-and-bottoms", "right"])
+
+    def test_a_letter_that_comes_back_is_the_answer_it_stands_for(self) -> None:
+        found = self.chosen()
+        of_class = self.ask(
+            "POST", "/api/classes", 201, name="5 Birch", pupils=[{"code": "Aspen"}, {"code": "Bramble"}]
+        )
+        begun = self.ask("POST", "/api/rounds", 201, class_id=of_class["id"], set_id=found["id"], held_on="2026-11-27")
+        aspen, bramble = (p["id"] for p in begun["pupils"])
+        cells = [{"pupil": aspen, "item": 0, "answer": "b"}, {"pupil": bramble, "item": 0, "answer": "A"}]
+        told = self.ask("PUT", f"/api/rounds/{begun['id']}/cells", cells=cells)["cells"]
+        outcomes = {c["pupil"]: (c["answer"], c["status"]) for c in told}
+        self.assertEqual(outcomes[aspen], ("b", "right"))
+        self.assertEqual(outcomes[bramble][0], "A")
+        self.assertNotEqual(outcomes[bramble][1], "right")
+
+    def test_what_is_called_out_with_a_decimal_comma(self) -> None:
+        body: dict[str, Any] = {"text": "0,35 + 1,2", "said": "1,55", "at": 1, "words": {"decimal_sign": ","}}
+        told = self.ask("POST", "/api/called-out", **body)
+        self.assertEqual(told["verdict"], "also right")
+        self.assertIn("1,55", told["said"])
+        self.ask("POST", "/api/called-out", 400, **{**body, "at": 0})
+
+    def test_a_mistake_that_this_item_cannot_show(self) -> None:
+        told = self.ask("POST", "/api/wrong-on-purpose", text="1/4 + 5/6", mistake="add-tops-and-bottoms")
+        self.assertEqual(told["mistake"], "add-tops-and-bottoms")
+        refused = self.ask("POST", "/api/wrong-on-purpose", 422, text="1/4 + 5/6", mistake="longer-is-larger")
+        self.assertIn("Choose one of those beside it", refused["message"])

@@ -24,7 +24,7 @@ def choices(problem: Expr, right: Expr, second: SecondLook, ticked: Sequence[str
     smaller first, as a key should not be found by its place (item-writing practice, no source). Empty where an answer
     is no one thing to choose, and where no mistake gives another answer.
     """
-    if isinstance(problem, (Chain, InStory)):
+    if isinstance(problem, Chain) or (isinstance(problem, InStory) and len(problem.situation.asked) > 1):
         return ()
     wanted = [w for m in ticked for w in second.likely_wrong if w.mistake == m] or list(second.likely_wrong)
     found = {text_of(right): Choice(right)}

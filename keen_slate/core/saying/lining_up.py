@@ -71,6 +71,9 @@ def changed_task(_: Manner, called: tuple[str, ...], what: str) -> str:
         "partly": f"Left a part of {those} to the class.",
         "bare": f"Left {those} to the class.",
         "mistake": f"Chose the mistake for {those}.",
+        "role": f"Changed how {those} is asked.",
+        "choices": f"Chose the answers to choose from in {those}.",
+        "rule": f"Set a rule behind {those}.",
     }[what]
 
 

@@ -58,6 +58,7 @@ from keen_slate.services.shapes.marking import (
 from keen_slate.services.shapes.settings import DeskSettings
 from keen_slate.services.work.answered import said_of_line, shown_causes
 from keen_slate.services.work.asked import Asked, asked_in_words, chosen_words, notation
+from keen_slate.services.work.choosing import lettered
 from keen_slate.services.work.looked_at import named_mistake
 from keen_slate.services.work.prepared import prepared
 from keen_slate.services.work.stories import blocks_of
@@ -101,6 +102,16 @@ class Version:
     school: School
     others: tuple[str, ...]
     scheme: Scheme | None
+    choices: tuple[str, ...] | None = None
+    """Of a choice question the mistakes behind its wrong answers."""
+
+    def meant(self, answer: str, words: Manner) -> str:
+        """The answer that a pupil chose by its letter, or the one that was written."""
+        letter = answer.strip().rstrip(".)").upper()
+        if self.choices is None or len(letter) != 1:
+            return answer
+        chosen = dict(lettered(read_and_worked(self.problem)[0], self.school, self.choices)).get(letter)
+        return text_of(chosen.answer, words) if chosen is not None else answer
 
     @cached_property
     def item(self) -> Item:
@@ -174,7 +185,13 @@ class Opened:
         texts = [self._text(item, version) for item in self.row.items]
         distinct = tuple(dict.fromkeys(texts))
         return [
-            Version(text, _school(tuple(item["school"].items())), distinct, _scheme_of(item))
+            Version(
+                text,
+                _school(tuple(item["school"].items())),
+                distinct,
+                _scheme_of(item),
+                tuple(item["choices"]) if "choices" in item else None,
+            )
             for text, item in zip(texts, self.row.items, strict=True)
         ]
 
@@ -255,7 +272,8 @@ class Opened:
             item, version = place = answer.item, self.version_of(answer.pupil_id)
             if place not in judgings:
                 judgings[place] = self.judging(self.items[item][version])
-            answer.found = _found(judgings[place].marked(0, answer.answer, tuple(answer.lines)))
+            meant = self.items[item][version].meant(answer.answer, self.words)
+            answer.found = _found(judgings[place].marked(0, meant, tuple(answer.lines)))
             answer.found_by = self.way(item, version)
         self._learn_reaches({item for item, _ in judgings})
         self._letter(answers)

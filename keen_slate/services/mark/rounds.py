@@ -9,6 +9,7 @@ from keen_slate.core.problem import bounds
 from keen_slate.faults import NotPossible
 from keen_slate.services.mark.opened import VERSIONS, Opened, last_day, settings_of
 from keen_slate.services.shapes.base import Revision
+from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.marking import (
     CellDetail,
     JudgedCells,
@@ -30,6 +31,7 @@ from keen_slate.services.shapes.settings import DeskSettings
 from keen_slate.services.versions import version_b
 from keen_slate.store import classes, record, rounds, sets
 from keen_slate.store.database import Belongings
+from keen_slate.store.models import Example
 
 
 class Rounds:
@@ -73,7 +75,7 @@ class Rounds:
                     "Copy those that were handed out into a set of their own."
                 )
             kept = settings_of(session)
-            items: list[dict[str, Any]] = [{"problem": e.problem, "school": e.school} for e in of_set.examples]
+            items: list[dict[str, Any]] = [_item_of(e) for e in of_set.examples]
             if asked.versions:
                 for item, other in zip(items, version_b((i["problem"], i["school"]) for i in items), strict=True):
                     item["other"] = other
@@ -197,3 +199,10 @@ def _going(held: Sequence[date], keep: int) -> str:
         return ""
     first = min(held)
     return f"Answers are kept {keep} days. Those of {first:%-d %B %Y} are deleted on {last_day(first, keep):%-d %B %Y}."
+
+
+def _item_of(example: Example) -> dict[str, Any]:
+    """An item as a round keeps it; of a choice question with the mistakes that stand behind its wrong answers."""
+    task = Task.model_validate(example.task)
+    item: dict[str, Any] = {"problem": example.problem, "school": example.school}
+    return item | {"choices": task.choices} if task.role == "choice" else item

@@ -12,6 +12,7 @@ from keen_slate.core.working.work import Sign
 from keen_slate.services.shapes.base import Notation, Shape
 from keen_slate.services.shapes.stories import StoryBlock
 from keen_slate.services.shapes.work import (
+    AnswerToChoose,
     Disproved,
     LineTurn,
     NamedPanel,
@@ -73,14 +74,6 @@ class LessonStory(Shape):
     sentences_html: list[str]
 
 
-class LessonChoice(Shape):
-    """An answer to choose by its letter; ``mistake`` names what leads to it, and is empty for the right one."""
-
-    letter: str
-    answer: Notation
-    mistake: str
-
-
 class LikelyAnswer(Shape):
     """What may be answered, and the mistake that leads there by its id and name."""
 
@@ -134,7 +127,7 @@ class LessonItem(Shape):
     estimate_question: str
     estimate_question_html: str
     likely: list[LikelyAnswer]
-    choices: list[LessonChoice]
+    choices: list[AnswerToChoose]
     rule: str
     rule_html: str
 

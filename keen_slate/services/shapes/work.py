@@ -251,9 +251,18 @@ class Worked(Shape):
     safe: str = ""
 
 
+class AnswerToChoose(Shape):
+    """An answer of a choice question by its letter; ``mistake`` names what leads to it, and is empty for the right
+    one."""
+
+    letter: str
+    answer: Notation
+    mistake: str
+
+
 class Looked(Shape):
     """The second look at a problem: what it should come to (``none_why`` where nothing is estimated), how it is
-    checked, what mistakes would give."""
+    checked, what mistakes would give; ``choices`` are the answers of a choice question."""
 
     none_why: str | None
     estimates: list[ShownEstimate]
@@ -266,6 +275,7 @@ class Looked(Shape):
     checks: list[ShownCheck]
     demands: list[ShownDemand]
     told_apart: int
+    choices: list[AnswerToChoose]
 
 
 class BetterItem(Shape):

@@ -37,6 +37,7 @@ from keen_slate.services.shapes.work import (
     WorkRequest,
 )
 from keen_slate.services.work.asked import Asked, notation
+from keen_slate.services.work.choosing import to_choose
 from keen_slate.services.work.pictures import counter_picture
 from keen_slate.services.work.shown import shown_demands
 
@@ -69,6 +70,7 @@ def look(request: WorkRequest) -> Looked:
         checks=[_shown_check(c, asked) for c in checks_of(problem, school)],
         demands=shown_demands(demands_of(problem, reference), asked.words),
         told_apart=int(how_much_it_tells(second) * 100),
+        choices=to_choose(asked),
     )
 
 

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
+import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import { computed, ref, watch } from 'vue'
-import { api, type Fading, type Glance, type ShownExample } from '@/api/client'
+import { api, type Fading, type Glance, type Looked, type ShownExample } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useSets, type Swap } from '@/desk/useSets'
+import { useSettings } from '@/desk/useSettings'
 import MathText from '@/shared/MathText.vue'
 import StoryText from '@/shared/StoryText.vue'
 
@@ -14,6 +16,7 @@ import StoryText from '@/shared/StoryText.vue'
 const props = defineProps<{ example: ShownExample; glance: Glance | null }>()
 
 const sets = useSets()
+const settings = useSettings()
 const emit = defineEmits<{ move: [by: number] }>()
 const typed = ref(props.example.typed)
 const mistake = ref('')
@@ -46,11 +49,46 @@ async function takeOffer() {
   if (taken && (await sets.swap(props.example.id, taken.how, taken.seed))) offer.value = null
 }
 
+/** A choice question: which wrong answers stand beside the right one; the likeliest where none is ticked. */
+const MOST = 4
+const rule = ref(props.example.task.rule)
+const looking = useRequest({ shown: true })
+const likely = ref<Looked['likely_wrong']>([])
+const ticked = computed(() => {
+  const own = props.example.task.choices
+  return own.length ? own : likely.value.slice(0, MOST).map((wrong) => wrong.mistake)
+})
+
+async function lookForWrong() {
+  const body = { text: props.example.typed, school: props.example.school, turns: [], policy: settings.settings.policy, ...settings.manner }
+  const found = await looking.ask((signal) => api.POST('/api/second-look', { body, signal }))
+  const answers = new Set<string>()
+  likely.value = (found?.likely_wrong ?? []).filter(({ answer }) => !answers.has(answer.text) && answers.add(answer.text))
+}
+watch(
+  () => [props.example.task.role, props.example.typed],
+  ([role]) => role === 'choice' && void lookForWrong(),
+  { immediate: true },
+)
+
+function asChoice(on: boolean) {
+  const role = on ? 'choice' : props.example.task.required.length ? 'rung' : 'item'
+  void sets.changeTask(props.example.id, { ...props.example.task, role })
+}
+function tick(mistake: string, on: boolean) {
+  const choices = on ? [...ticked.value, mistake] : ticked.value.filter((m) => m !== mistake)
+  void sets.changeTask(props.example.id, { ...props.example.task, choices })
+}
+function keepRule() {
+  void sets.changeTask(props.example.id, { ...props.example.task, rule: rule.value.trim() })
+}
+
 // The panel stays open at its number: what stands there now is what it is about.
 watch(
   () => props.example.typed,
   (now) => {
     typed.value = now
+    rule.value = props.example.task.rule
     offer.value = null
     mistake.value = ''
   },
@@ -128,6 +166,32 @@ function fade(change: Partial<Fading>) {
         @update:model-value="sets.putBeside(example.id, 'find', $event)"
       />
     </div>
+    <form role="group" aria-label="For the class" @submit.prevent="keepRule">
+      <label class="as-choice">
+        <Checkbox :model-value="example.task.role === 'choice'" binary @update:model-value="asChoice($event)" /> <span>Answers to choose from</span>
+      </label>
+      <Select
+        :model-value="example.task.mistake || null"
+        :options="mistakes"
+        option-label="name"
+        option-value="mistake"
+        placeholder="Wrong on purpose: the likeliest"
+        size="small"
+        aria-label="The mistake shown wrong on purpose"
+        @update:model-value="sets.changeTask(example.id, { ...example.task, mistake: $event })"
+      />
+      <InputText v-model="rule" size="small" class="rule" maxlength="400" placeholder="A rule in your words, set behind it" aria-label="A rule in your words, set behind it" />
+      <Button type="submit" label="Set" size="small" variant="text" :disabled="rule.trim() === example.task.rule" />
+    </form>
+    <ul v-if="example.task.role === 'choice'" class="ticks" aria-label="Wrong answers to choose from">
+      <li v-for="wrong in likely" :key="wrong.mistake">
+        <label>
+          <Checkbox :model-value="ticked.includes(wrong.mistake)" binary @update:model-value="tick(wrong.mistake, $event)" />
+          <MathText :of="wrong.answer" /> <span class="quiet">{{ wrong.name }}</span>
+        </label>
+      </li>
+      <li v-if="!likely.length" class="quiet">{{ looking.asking.value ? 'Looking for wrong answers …' : 'No mistake gives another answer here.' }}</li>
+    </ul>
     <div role="group" aria-label="How much is worked">
       <SelectButton
         :model-value="fading.kind"
@@ -160,6 +224,23 @@ function fade(change: Partial<Fading>) {
 .rung-tools .offer {
   border-left: 4px solid var(--blue);
   padding-left: 0.6rem;
+}
+
+.as-choice,
+.ticks label {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.4rem;
+}
+
+.rule {
+  flex: 1 1 14rem;
+}
+
+.ticks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 1.2rem;
 }
 
 .offered {

@@ -6,6 +6,7 @@ const ROLES: Partial<Record<Task['role'], string>> = {
   review: 'review',
   turn: 'your turn',
   find: 'find the mistake',
+  choice: 'choose',
 }
 
 /** What an item is in the ladder; empty for a plain rung. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntervalFn } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import MathText from '@/shared/MathText.vue'
 import { useKeys } from '@/shared/useKeys'
 import CalledOut, { type Called } from './CalledOut.vue'
@@ -12,18 +12,11 @@ import { useLesson } from './useLesson'
 const lesson = useLesson()
 const { items, item, current, shown, coming, wrongShown, wrongMistake } = lesson
 const called = ref<Called | null>(null)
-const inStep = useInStep(lesson, called)
+const inStep = useInStep(lesson, called, true)
 const begun = Number(sessionStorage.getItem('keen-slate:presented') ?? Date.now())
 sessionStorage.setItem('keen-slate:presented', String(begun))
 const minutes = ref(0)
 useIntervalFn(() => (minutes.value = Math.floor((Date.now() - begun) / 60_000)), 1000, { immediateCallback: true })
-
-// Once only: afterwards the two windows tell each other.
-const stop = watch(lesson.lesson, (now) => {
-  if (!now) return
-  inStep.catchUp()
-  stop()
-})
 
 const NAMES: Record<Step['kind'], string> = {
   problem: 'The problem',

@@ -15,7 +15,7 @@ const size = computed(() => (props.items.length > 4 ? 5.4 : 7))
       <span v-if="item.asked" class="show-asked">{{ item.asked }}</span>
       <MathText :of="item.problem" />
       <span v-if="index < open" class="group-answer">= <MathText :of="item.answer" /></span>
-      <span v-else class="group-box" aria-label="to be filled" />
+      <span v-else class="group-box" role="img" aria-label="to be filled" />
     </li>
   </ol>
 </template>

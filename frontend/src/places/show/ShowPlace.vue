@@ -12,6 +12,7 @@ import PointerLayer, { type Pointer } from './PointerLayer.vue'
 import QuickCount from './QuickCount.vue'
 import ShowBeside from './ShowBeside.vue'
 import ShowGroup from './ShowGroup.vue'
+import ShowPanels from './ShowPanels.vue'
 import ShowTop from './ShowTop.vue'
 import ShowTwo from './ShowTwo.vue'
 import ShowWorking from './ShowWorking.vue'
@@ -166,7 +167,8 @@ useKeys({
         <ShowTop :item="current" :shown="shown" :aria-label="`Item ${item + 1}`" @click="next" />
         <ShowTwo v-if="twoShown && wrong" :item="current" :wrong="wrong" :told="twoShown === 2" @click="lesson.two" />
         <template v-else>
-          <ShowWorking :item="current" :shown="shown" :wide="!beside" @too-long="alone = true" @click="next" />
+          <ShowPanels v-if="current.layout === 'panels'" :item="current" :shown="shown" @click="next" />
+          <ShowWorking v-else :item="current" :shown="shown" :wide="!beside" @too-long="alone = true" @click="next" />
           <ShowBeside
             v-if="beside"
             :picture="picture"

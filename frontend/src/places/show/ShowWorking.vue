@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
-import type { LessonItem, ShownBoard } from '@/api/client'
+import type { LessonItem, LessonLine, ShownBoard } from '@/api/client'
 import { sizeInLetters } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import MathText from '@/shared/MathText.vue'
@@ -47,6 +47,8 @@ const asked = computed(() => {
   if (now.value?.kind === 'found') return { html: '', text: props.item.find }
   return null
 })
+const boxesIn = (line: LessonLine) =>
+  line.state === 'numbers' || line.blanks.length ? withBoxes(line.notation.mathml, line.blanks) : ''
 const key = (entry: Entry) => (entry.kind === 'line' ? `${entry.at}` : `board-${entry.at}`)
 
 /** How large a board can be: as high and as wide as there is room, and never larger than the lines. */
@@ -118,10 +120,11 @@ watch(over, (now) => now && emit('tooLong'))
           <span v-if="!entry.line.only_asks" class="show-math">
             <span aria-hidden="true">{{ entry.line.sign }}</span>
             <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
-            <span v-if="entry.boxed && (entry.line.state === 'numbers' || entry.line.blanks.length)" v-html="withBoxes(entry.line.notation.mathml, entry.line.blanks)" />
-            <span v-else-if="entry.boxed" class="line-box" aria-label="to be filled" />
+            <span v-if="entry.boxed && boxesIn(entry.line)" v-html="boxesIn(entry.line)" />
+            <span v-else-if="entry.boxed" class="line-box" role="img" aria-label="to be filled" />
             <MathText v-else :of="entry.line.notation" />
           </span>
+          <span v-if="found && entry.line.false" class="show-heading">This line does not follow.</span>
         </template>
       </li>
     </ol>

@@ -108,13 +108,14 @@ export function entriesOf(of: LessonItem, shown: readonly Step[]): Entry[] {
 }
 
 /** An expression with boxes in place of its changed parts, or of the numbers at these places: what they are stands
- * nowhere in it. */
+ * nowhere in it. Empty where all of it changes: then it is one box. */
 export function withBoxes(mathml: string, blanks: readonly number[]): string {
   const math = new DOMParser().parseFromString(mathml, 'text/html').querySelector('math')
   if (!math) return ''
   math.removeAttribute('aria-label')
   const numbers = [...math.querySelectorAll('mn')]
   const hidden = blanks.length ? blanks.flatMap((at) => numbers[at] ?? []) : [...math.querySelectorAll('.changed')]
+  if (!hidden.length) return ''
   for (const part of hidden) {
     const box = math.ownerDocument.createElementNS('http://www.w3.org/1998/Math/MathML', 'mtext')
     box.setAttribute('class', 'empty-box')

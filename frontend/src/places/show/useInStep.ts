@@ -14,9 +14,9 @@ interface Place {
 /**
  * Two windows of one lesson in step, without the server: what one of them moves to, the other moves to.
  *
- * The place is kept in the browser too, so that a window that is opened or loaded anew comes to where the lesson is.
+ * The place is kept in the browser too, so that a window that `follows` comes to where the lesson is when it is opened.
  */
-export function useInStep(lesson: LessonInHand, called: Ref<Called | null>) {
+export function useInStep(lesson: LessonInHand, called: Ref<Called | null>, follows = false) {
   let channel: BroadcastChannel | null = null
   let heard = ''
   const key = (set: string) => `keen-slate:show:${set}`
@@ -41,6 +41,8 @@ export function useInStep(lesson: LessonInHand, called: Ref<Called | null>) {
     (set) => {
       channel?.close()
       if (!set) return
+      const kept = follows ? localStorage.getItem(key(set)) : null
+      if (kept) void follow(JSON.parse(kept) as Place)
       channel = new BroadcastChannel(key(set))
       channel.onmessage = ({ data }: MessageEvent<{ place?: Place; called?: Called | null }>) => {
         if (data.place) void follow(data.place)
@@ -57,16 +59,10 @@ export function useInStep(lesson: LessonInHand, called: Ref<Called | null>) {
   })
   onScopeDispose(() => channel?.close())
 
-  /** To where the lesson has come, for a window that is opened beside it. */
-  function catchUp() {
-    const set = lesson.lesson.value?.id
-    const kept = set ? localStorage.getItem(key(set)) : null
-    if (kept) void follow(JSON.parse(kept) as Place)
-  }
   function tell(said: Called | null) {
     called.value = said
     channel?.postMessage({ called: said && { ...said } })
   }
 
-  return { catchUp, tell }
+  return { tell }
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { api, type Disproved, type Looked, type WorkRequest } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import MathText from '@/shared/MathText.vue'
@@ -13,6 +13,12 @@ const emit = defineEmits<{ beside: [mistake: string, name: string] }>()
 const FEW = 3
 const all = ref(false)
 const open = ref('')
+/** Of the mistakes that give an answer here those whose answer is theirs alone. */
+const apart = computed(() => {
+  const { likely_wrong, silent } = props.looked
+  const lucky = silent.filter((mistake) => !mistake.why).length
+  return { told: likely_wrong.filter((wrong) => !wrong.like.length).length, of: likely_wrong.length + lucky }
+})
 const disproved = ref<Disproved | null>(null)
 const disproving = useRequest()
 
@@ -31,10 +37,10 @@ async function toggle(mistake: string) {
 <template>
   <h3 class="mistakes-title">
     Likely wrong answers
-    <span v-if="looked.likely_wrong.length" class="told-apart" :title="'Of all pairs among the right answer and these mistakes, how many the answers keep apart'">
-      {{ looked.told_apart === 100 ? 'all told apart' : `${looked.told_apart} of 100 pairs told apart` }}
-    </span>
   </h3>
+  <p v-if="looked.likely_wrong.length" class="told-apart" title="A mistake is told apart where its wrong answer is none of another's, and not the right one by luck">
+    Mistakes this item would tell apart: {{ apart.told }} of {{ apart.of }}
+  </p>
   <ul class="mistakes">
     <li
       v-for="wrong in all ? looked.likely_wrong : looked.likely_wrong.slice(0, FEW)"

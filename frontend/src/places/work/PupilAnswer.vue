@@ -3,7 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { watchDebounced } from '@vueuse/core'
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { api, type Diagnosed, type Judged, type WorkRequest } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useSets } from '@/desk/useSets'
@@ -34,7 +34,8 @@ async function ask() {
 }
 
 async function diagnose(said: string) {
-  if (!said) return clear()
+  if (!said) return several.value.length ? undefined : clear()
+  several.value = []
   const { policy, label_required } = settings.settings
   const beside = sets.inHand?.examples.map((example) => example.typed) ?? []
   const body = { ...props.body, answer: said, policy, label_required, beside }
@@ -64,24 +65,62 @@ watch(
   () => props.body.text,
   () => {
     answer.value = lines.value = ''
+    several.value = []
     clear()
   },
 )
 
+/** Answers that were pasted together, each looked at for itself. */
+const several = ref<{ answer: string; found: Diagnosed | null }[]>([])
+const MOST_PASTED = 40
+
+async function pasted(event: ClipboardEvent) {
+  const answers = (event.clipboardData?.getData('text') ?? '').split(/[\n\t]+/).map((one) => one.trim()).filter(Boolean)
+  if (answers.length < 2) return
+  event.preventDefault()
+  answer.value = ''
+  several.value = answers.slice(0, MOST_PASTED).map((one) => ({ answer: one, found: null }))
+  const { policy, label_required } = settings.settings
+  for (const [at, one] of several.value.entries()) {
+    const body = { ...props.body, answer: one.answer, policy, label_required, beside: [] }
+    const got = await diagnosing.ask((signal) => api.POST('/api/diagnose', { body, signal }))
+    if (!several.value.length) return // left meanwhile
+    if (got) several.value = several.value.map((kept, index) => (index === at ? { ...kept, found: got } : kept))
+  }
+}
+const causeOf = (found: Diagnosed) => found.causes[0]?.mistakes.map((mistake) => mistake.name).join(' and ') || found.causes[0]?.slip || ''
+
+/** What was found comes into view below the field, wherever that stands. */
+const result = useTemplateRef('result')
+watch([found, judged, several], async () => {
+  await nextTick()
+  result.value?.scrollIntoView({ block: 'nearest' })
+})
+
 const looking = computed(() => (asLines.value ? judging : diagnosing).asking.value)
 const trouble = computed(() => (asLines.value ? judging : diagnosing).fault.value?.message ?? '')
+function leave() {
+  document.querySelector<HTMLElement>('.line[tabindex]')?.focus()
+}
 defineExpose({ focus: () => focusOn(field.value) })
 </script>
 
 <template>
-  <section class="pupil" aria-label="A pupil answered">
+  <section class="pupil" aria-label="A pupil answered" @keydown.esc="leave">
     <form class="pupil-row" :class="{ stacked: asLines }" @submit.prevent="ask">
       <label for="pupil-answer">A pupil {{ asLines ? 'wrote' : 'answered' }}</label>
-      <InputText v-if="!asLines" id="pupil-answer" ref="field" v-model="answer" size="small" autocomplete="off" maxlength="300" />
+      <InputText v-if="!asLines" id="pupil-answer" ref="field" v-model="answer" size="small" autocomplete="off" maxlength="300" @paste="pasted" />
       <Textarea v-else id="pupil-answer" ref="field" v-model="lines" rows="3" auto-resize placeholder="one line under the other" />
       <Button :label="asLines ? 'an answer' : 'lines'" size="small" variant="text" @click="asLines = !asLines" />
     </form>
-    <p v-if="trouble" class="pupil-said">{{ trouble }}</p>
+    <ul v-if="several.length && !asLines" class="pupil-several" aria-live="polite">
+      <li v-for="(one, index) in several" :key="index" :data-verdict="one.found?.verdict">
+        <b>{{ one.answer }}</b>
+        <span v-if="one.found">{{ one.found.verdict === 'wrong' ? causeOf(one.found) || one.found.said : one.found.said }}</span>
+        <span v-else class="quiet">…</span>
+      </li>
+    </ul>
+    <p v-else-if="trouble" class="pupil-said">{{ trouble }}</p>
     <p v-else-if="looking" class="pupil-said quiet">Looking for what may have led there …</p>
     <div v-else-if="found && !asLines" class="pupil-found" aria-live="polite" :data-verdict="found.verdict">
       <p class="pupil-said">{{ found.said }}</p>
@@ -103,10 +142,22 @@ defineExpose({ focus: () => focusOn(field.value) })
         <span>{{ line.said }} <b v-for="cause in line.causes" :key="cause.mistake">{{ cause.name }}. </b></span>
       </li>
     </ol>
+    <span ref="result" />
   </section>
 </template>
 
 <style scoped>
+.pupil-several li {
+  display: flex;
+  gap: 0.6rem;
+  font-size: 0.9rem;
+  border-bottom: 1px dotted var(--rule);
+}
+
+.pupil-several b {
+  min-width: 4rem;
+}
+
 .pupil {
   border-top: 1px solid var(--rule);
   padding-top: 0.4rem;

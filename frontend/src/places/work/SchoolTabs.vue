@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { computed } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, useTemplateRef, watch } from 'vue'
 import type { ShownFacet } from '@/api/client'
 import { mainFacet } from './facets'
 
@@ -11,13 +12,26 @@ const emit = defineEmits<{ choose: [facet: string, choice: string]; beside: [fac
 const main = computed(() => mainFacet(props.facets))
 const others = computed(() => props.facets.filter((f) => f.matters && f.id !== main.value?.id))
 
+/** On a phone they fold to a line, so that the working begins on the first screen. */
+const folded = ref(true)
+/** The row keeps its height while the ways of a new problem are still being weighed. */
+const row = useTemplateRef<HTMLElement>('row')
+const { height } = useElementSize(row)
+const kept = ref(0)
+watch([height, () => props.facets], () => {
+  if (props.facets.length) kept.value = height.value
+})
+
 function inForce(facet: ShownFacet): string {
   return facet.choices.find((c) => c.in_force)?.id ?? ''
 }
 </script>
 
 <template>
-  <div class="schools" role="group" aria-label="How it is worked">
+  <button v-if="main" type="button" class="quiet-button fold" :aria-expanded="!folded" @click="folded = !folded">
+    {{ main.name }}: {{ main.choices.find((c) => c.in_force)?.name }} {{ folded ? '▾' : '▴' }}
+  </button>
+  <div ref="row" class="schools" :class="{ folded }" role="group" aria-label="How it is worked" :style="facets.length ? {} : { minHeight: `${kept}px` }">
     <fieldset v-if="main" class="school">
       <legend>{{ main.name }}</legend>
       <div class="school-tabs">
@@ -76,6 +90,18 @@ function inForce(facet: ShownFacet): string {
 </template>
 
 <style scoped>
+.fold {
+  display: none;
+}
+
+@media (--narrow) {
+  .fold {
+    display: block;
+    margin-bottom: 0.3rem;
+    text-align: left;
+  }
+}
+
 .schools {
   display: flex;
   flex-wrap: wrap;
@@ -250,6 +276,12 @@ function inForce(facet: ShownFacet): string {
 
 @media print {
   .schools {
+    display: none;
+  }
+}
+
+@media (--narrow) {
+  .schools.folded {
     display: none;
   }
 }

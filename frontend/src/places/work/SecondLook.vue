@@ -2,12 +2,13 @@
 import { useTemplateRef } from 'vue'
 import type { Looked, Worked, WorkRequest } from '@/api/client'
 import MathText from '@/shared/MathText.vue'
+import ChoiceQuestion from './ChoiceQuestion.vue'
 import LikelyWrong from './LikelyWrong.vue'
 import PupilAnswer from './PupilAnswer.vue'
 
 /** The estimate with its band, the checks, and what typical mistakes would give instead, all on one number line. */
 defineProps<{ worked: Worked; looked: Looked | null; covered: boolean; body: WorkRequest }>()
-const emit = defineEmits<{ beside: [mistake: string, name: string] }>()
+const emit = defineEmits<{ beside: [mistake: string, name: string]; keepChoice: [] }>()
 
 const KINDS: Record<string, string> = {
   'nearest-half': 'to halves',
@@ -72,6 +73,7 @@ defineExpose({ focusAnswer: () => pupil.value?.focus() })
           </p>
         </details>
       </template>
+      <ChoiceQuestion v-if="looked.choices.length && !covered" :worked="worked" :choices="looked.choices" @keep="emit('keepChoice')" />
       <details v-if="looked.checks.length && !covered" class="checks">
         <summary>Checks</summary>
         <div v-for="check in looked.checks" :key="check.check" class="check">

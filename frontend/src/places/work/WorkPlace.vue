@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useSessionStorage } from '@vueuse/core'
+import { useLocalStorage, useSessionStorage } from '@vueuse/core'
 import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, type Organiser, type StoryRead, type WorkRequest } from '@/api/client'
@@ -15,6 +15,7 @@ import BetterNumbers from './BetterNumbers.vue'
 import DemandMarks from './DemandMarks.vue'
 import EmptySheet from './EmptySheet.vue'
 import { choiceAfter, mainFacet } from './facets'
+import FirstNotes from './FirstNotes.vue'
 import KeepIn from './KeepIn.vue'
 import ProblemField from './ProblemField.vue'
 import SchoolTabs from './SchoolTabs.vue'
@@ -193,6 +194,16 @@ async function keep() {
   tell(said)
 }
 
+/** Kept with answers to choose from; which they are is said in Line up. */
+async function keepChoice() {
+  await keep()
+  const last = sets.inHand?.examples.at(-1)
+  if (last && (await sets.changeTask(last.id, { ...last.task, role: 'choice' }))) {
+    sets.lately = null
+    tell(`Kept ${called()} in “${sets.inHand?.name}”, with answers to choose from.`)
+  }
+}
+
 const copy = (format: CopyFormat) => copying.copy(body.value, format, null, laidOut.value === 'columns')
 
 function hideLine() {
@@ -250,13 +261,21 @@ watch(
     if (typeof now === 'string' && now !== workedText.value) take(now)
   },
 )
+/** Whoever is here for the first time sees a worked example, not an empty page. */
+const FIRST = '6 1/4 − 2 5/6'
+const first = ref(false)
+const visited = useLocalStorage('keen-slate:visited', false)
+
 onMounted(async () => {
+  first.value = !visited.value && !text.value
+  visited.value = true
   await settings.ready()
   organiser.value = settings.settings.organiser
   await example.takeUp()
   // What was changed on the sheet and not kept anywhere stands there again after a reload.
   if (!example.id.value && history.now.value.text === text.value) edits.hold(history.now.value.edits)
-  if (text.value && text.value !== typed.value) await work()
+  if (first.value) await workOut(FIRST)
+  else if (text.value && text.value !== typed.value) await work()
   await nextTick()
   field.value?.focus()
 })
@@ -279,6 +298,7 @@ onMounted(async () => {
       <KeepIn :can-keep="worked !== null" :kept="told" @keep="keep" />
     </header>
     <SetTrouble />
+    <FirstNotes v-if="first && worked" @read="first = false" />
     <StoryOffers v-if="offered" :read="offered" @take="take" />
     <template v-else-if="worked">
       <p v-for="note in [...worked.notes, ...worked.refused]" :key="note" class="reading-note">{{ note }}</p>
@@ -333,6 +353,7 @@ onMounted(async () => {
           :covered="upTo !== null"
           :body="body"
           @beside="beside.layWrong"
+          @keep-choice="keepChoice"
         />
       </div>
     </template>

@@ -31,6 +31,7 @@ export function useWorking(edits: Ref<Edits>) {
     if (asked !== text.value) {
       looked.value = null
       pictures.value = []
+      facets.value = [] // those of the problem before are none of this one's
     }
     worked.value = answer
     text.value = asked
