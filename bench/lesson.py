@@ -26,7 +26,7 @@ from keen_slate.core.notation.layout import CLOSING
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.reading.reading import Problem, read
 from keen_slate.services.line_up import understood
-from keen_slate.services.printing import Item, handout_pdf, item_data
+from keen_slate.services.printing import Item, Part, handout_pdf, item_data, part_data
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.printing import PrintRequest
 from keen_slate.services.shapes.work import Edits
@@ -96,7 +96,8 @@ def make(what: str) -> None:
     items = ([Item(problem=t, school={}, task=Task(), edits=Edits()) for t in texts] * 2)[:ITEMS]
 
     def data() -> list[dict[str, Any]]:
-        return [{"title": "A", "items": [item_data(i, item, request, {}) for i, item in enumerate(items, 1)]}]
+        set_items = [item_data(i, item, request, {}) | {"group": ""} for i, item in enumerate(items, 1)]
+        return [part_data("A", Part(["A"], request, items, [""] * len(items)), set_items)]
 
     if what != "plain":
         if what == "handout":

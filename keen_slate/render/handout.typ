@@ -4,16 +4,19 @@
 #let soft = luma(38%)
 
 #set document(title: data.title, author: "Keen Slate")
-#set page(
-  paper: data.paper,
-  margin: (x: 1.8cm, top: 1.6cm, bottom: 1.7cm),
-  columns: data.columns,
-  footer: context {
-    set text(size: 9pt, fill: soft)
-    grid(columns: (1fr, auto), data.foot, [#counter(page).display() / #counter(page).final().first()])
-  },
-)
-#set text(lang: "en", font: "New Computer Modern", size: 11pt, fill: ink)
+#let size = data.size * 1pt
+
+// Each part has its own title, its own columns and its own page numbers.
+#let part = state("part", 0)
+#let foot = context {
+  set text(size: 9pt, fill: soft)
+  let here = part.get()
+  let last = query(label("end-" + str(here)))
+  let of = if last.len() > 0 { counter(page).at(last.first().location()).first() } else { 1 }
+  grid(columns: (1fr, auto), data.versions.at(here).title, [#counter(page).display() / #of])
+}
+#set page(paper: data.paper, margin: (x: 1.8cm, top: 1.6cm, bottom: 1.7cm), footer: foot)
+#set text(lang: "en", font: "New Computer Modern", size: size, fill: ink)
 // Fractions reach into the leading; so the lines have their height from the text and no leading, and nothing touches.
 #set text(top-edge: 0.95em, bottom-edge: -0.25em)
 #set par(leading: 0pt, spacing: 0.35em, hanging-indent: 1.2em)
@@ -111,7 +114,7 @@
 // The reasons stand beside it where there is room, else under it.
 #let a-board(entry) = block(above: 0.5em, below: 0.5em, breakable: false, layout(size => {
   let drawn = draw-board(entry.board, entry.point)
-  let reasons = { set text(size: 9.5pt, fill: soft); for reason in entry.reasons { par(prose(reason)) } }
+  let reasons = { set text(size: 0.86em); for reason in entry.reasons { par(prose(reason)) } }
   if size.width - measure(drawn).width > 6.5cm {
     grid(columns: (auto, 1fr), column-gutter: 1.6em, align: top, drawn, reasons)
   } else {
@@ -121,7 +124,7 @@
 
 // What stands beside a line, below it where it is printed; what matters is ringed.
 #let side-work(side) = block(above: 0.4em, below: 0.6em, inset: (left: 1.6em), {
-  set text(size: 9.5pt)
+  set text(size: 0.86em)
   for (index, work) in side.enumerate() {
     if index > 0 { h(1.8em) }
     box(baseline: 50%, if "board" in work { text(size: 0.9em, draw-board(work.board, work.point)) }
@@ -143,19 +146,38 @@
 #let a-line(line) = {
   if "board" in line { a-board(line) }
   else if line.state == "given" and line.asks {
-    text(size: 9.5pt, fill: soft, style: "italic", prose(line.reason))
+    text(size: 0.86em, style: "italic", prose(line.reason))
     parbreak()
   } else if line.state == "given" or line.state == "numbers" {
     if line.heading != "" { block(above: 0.6em, below: 0.2em, strong(line.heading)) }
     maths(line.shown, before: joining(line.sign))
-    text(size: 9.5pt, fill: soft, [\u{2003}#prose(line.reason)])
+    text(size: 0.86em, [\u{2003}#prose(line.reason)])
     parbreak()
     if line.side.len() > 0 { side-work(line.side) }
   } else if line.asks {
-    block(above: 0.3em, below: 0.3em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", prose(line.question)), rule()))
+    block(above: 0.3em, below: 0.3em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 0.86em, style: "italic", prose(line.question)), rule()))
   } else {
     block(above: 0.42em, below: 0.42em, grid(columns: (auto, 1fr), column-gutter: 0.4em, align: bottom, text(line.sign + " "), rule()))
   }
+}
+
+// What helps while working: an empty place for the estimate, strips to colour, a number line to mark.
+#let a-strip(parts) = box(baseline: 0.35em, grid(columns: (1fr,) * parts, rows: 1.1em, stroke: 0.6pt + ink, ..range(parts).map(_ => [])))
+#let a-number-line(top) = {
+  let drawn = block(width: 100%, height: 1.9em, {
+    place(std.top + left, dy: 0.6em, line(length: 100%, stroke: 0.8pt + ink))
+    for mark in range(top + 1) {
+      let at = mark / top * 100%
+      place(std.top + left, dx: at, dy: 0.25em, line(angle: 90deg, length: 0.7em, stroke: 0.8pt + ink))
+      place(std.top + left, dx: at - 0.3em, dy: 1.1em, text(size: 0.8em, str(mark)))
+    }
+  })
+  pad(x: 0.5em, drawn)
+}
+#let aids(helps) = {
+  if helps.estimate { block(above: 0.4em, below: 0.6em)[About: #box(width: 7em, height: 1.6em, baseline: 0.5em, stroke: (dash: "dashed", thickness: 0.8pt))] }
+  for parts in helps.strips { block(above: 0.5em, below: 0.5em, width: 75%, a-strip(parts)) }
+  if helps.line > 0 { block(above: 0.6em, below: 0.6em, width: 85%, a-number-line(helps.line)) }
 }
 
 #let work-space(item) = {
@@ -167,11 +189,11 @@
       columns: (1fr, 1fr),
       stroke: 0.6pt + luma(45%),
       inset: 0.5em,
-      ..space.panels.map(name => block(height: 2.6cm, width: 100%, text(size: 9pt, fill: soft, name))),
+      ..space.panels.map(name => block(height: 2.6cm, width: 100%, text(size: 0.82em, fill: soft, name))),
     )
   } else if space.kind == "checklist" {
     for step in space.steps {
-      grid(columns: (auto, auto, 1fr), column-gutter: 0.5em, align: bottom, box(width: 0.8em, height: 0.8em, stroke: 0.7pt + ink), text(size: 9.5pt, step), rule())
+      grid(columns: (auto, auto, 1fr), column-gutter: 0.5em, align: bottom, box(width: 0.8em, height: 0.8em, stroke: 0.7pt + ink), text(size: 0.86em, step), rule())
     }
   } else {
     for _ in range(space.lines) { rule(); linebreak() }
@@ -179,16 +201,16 @@
 }
 
 // A picture with what is to be seen in it beside it, below in two columns; its figures are as large as the text.
-#let picture(drawn) = {
-  let art = image(bytes(drawn.svg), alt: drawn.alt, width: drawn.width / 360 * if data.columns == 1 { 8.4cm } else { 7.4cm })
-  let caption = text(size: 9.5pt, fill: soft, prose(drawn.caption))
-  block(breakable: false, above: 0.6em, below: 0.6em, if data.columns == 1 {
+#let picture(drawn, columns) = {
+  let art = image(bytes(drawn.svg), alt: drawn.alt, width: drawn.width / 360 * if columns == 1 { 8.4cm } else { 7.4cm })
+  let caption = text(size: 0.86em, prose(drawn.caption))
+  block(breakable: false, above: 0.6em, below: 0.6em, if columns == 1 {
     grid(columns: (auto, 1fr), column-gutter: 1.2em, align: horizon, art, caption)
   } else { stack(dir: ttb, spacing: 0.3em, art, caption) })
 }
 
 // A story: its paragraphs and tables, and its bars.
-#let a-story(told) = {
+#let a-story(told, columns) = {
   for entry in told.blocks {
     if entry.rows.len() > 0 {
       block(above: 0.5em, below: 0.6em, table(
@@ -200,30 +222,30 @@
       ))
     } else { set par(hanging-indent: 0pt); prose(entry.text); parbreak() }
   }
-  if told.bars != none { picture(told.bars) }
+  if told.bars != none { picture(told.bars, columns) }
 }
 
-#let item-body(item) = {
+#let item-body(item, kind, columns) = {
   h(-1.9em)
   box(width: 1.9em, text(weight: "bold", item.number))
-  if item.asked != "" { text(size: 10pt, fill: soft, item.asked); parbreak() }
-  if item.told == none { maths(item.problem, size: 1.2em) } else { a-story(item.told) }
+  if item.asked != "" { text(size: 0.9em, fill: soft, item.asked); parbreak() }
+  if item.told == none { maths(item.problem, size: 1.2em) } else { a-story(item.told, columns) }
   if item.choices.len() > 0 {
-    let told = data.kind == "key" or data.kind == "teacher"
+    let told = kind == "key" or kind == "teacher"
     block(above: 0.7em, below: 0.5em, for choice in item.choices {
       box(inset: (right: 1.6em), baseline: 40%, grid(columns: 3, column-gutter: 0.4em, align: horizon,
         box(width: 0.8em, height: 0.8em, stroke: 0.7pt + ink, if told and choice.right { align(center + horizon, text(size: 0.8em, sym.times)) }),
         strong(choice.letter), maths(choice.shown)))
     })
   }
-  if item.note != "" { linebreak(); text(size: 10pt, style: "italic", item.note) }
-  if item.shown != none { parbreak(); picture(item.shown) }
-  if data.kind == "key" or data.kind == "teacher" {
+  if item.note != "" { linebreak(); text(size: 0.9em, style: "italic", item.note) }
+  if item.shown != none { parbreak(); picture(item.shown, columns) }
+  if kind == "key" or kind == "teacher" {
     if item.answer.alt != "" and item.told == none { [#if item.sign == "" { h(1.5em) } else { text(" " + item.sign + " ", font: "New Computer Modern Math") }#maths(item.answer, size: 1.1em)] }
   }
-  if data.kind == "teacher" {
+  if kind == "teacher" {
     block(above: 0.5em, below: 0.3em, {
-      set text(size: 9.5pt)
+      set text(size: 0.86em)
       set block(spacing: 0.8em)
       for wrong in item.wrong {
         grid(columns: (auto, 1fr), column-gutter: 0.6em, align: horizon, box(stroke: (dash: "dotted", thickness: 0.6pt), inset: (x: 0.35em, y: 0.2em), maths(wrong.answer)), [#wrong.names#if wrong.caught { h(0.4em); box(stroke: (dash: "dashed", thickness: 0.6pt), inset: (x: 0.3em), about) }])
@@ -232,32 +254,68 @@
   }
   parbreak()
   for line in item.lines { a-line(line) }
-  for drawn in item.pictures { picture(drawn) }
+  for drawn in item.pictures { picture(drawn, columns) }
+  if item.helps != none { aids(item.helps) }
   if item.space != none { block(above: 0.7em, work-space(item)) }
   if item.rule != "" { block(above: 0.7em, below: 0.4em, stroke: 0.9pt + ink, inset: 0.6em, strong(prose(item.rule))) }
   if item.told != none {
     for sentence in item.told.sentences { block(above: 0.5em, below: 0.3em, strong(prose(sentence))) }
-    for _ in range(item.told.room) { block(above: 0.6em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 9.5pt, fill: soft, style: "italic", [Answer in a sentence:]), rule())) }
+    for _ in range(item.told.room) { block(above: 0.6em, grid(columns: (auto, 1fr), column-gutter: 0.6em, align: bottom, text(size: 0.86em, fill: soft, style: "italic", [Answer in a sentence:]), rule())) }
   }
 }
 
+// What is cut out and coloured: for each size of piece strips and discs of it.
+#let a-disc(parts) = {
+  let radius = 1.9cm
+  box(width: 2 * radius + 0.4cm, height: 2 * radius + 0.4cm, {
+    place(center + horizon, circle(radius: radius, stroke: 0.9pt + ink))
+    for piece in range(if parts > 1 { parts } else { 0 }) {
+      place(std.top + left, dx: radius + 0.2cm, dy: radius + 0.2cm, line(angle: piece / parts * 360deg - 90deg, length: radius, stroke: 0.6pt + ink))
+    }
+  })
+}
+#let cut-outs(sizes) = for parts in sizes {
+  block(breakable: false, above: 0.8em, {
+    for _ in range(3) { block(above: 0.5em, below: 0.5em, width: 100%, a-strip(parts)) }
+    for _ in range(3) { a-disc(parts); h(0.6em) }
+  })
+}
+
+#let one-item(item, version) = block(
+  breakable: false,
+  above: if version.kind == "key" { 0.75em } else { 1.3em },
+  below: if version.kind == "key" { 0.75em } else { 1.3em },
+  width: 100%,
+  inset: (left: 1.9em),
+  item-body(item, version.kind, version.columns),
+)
+
 #for (index, version) in data.versions.enumerate() {
-  if index > 0 { pagebreak() }
+  set page(columns: version.columns)
+  part.update(index)
+  counter(page).update(1)
   place(top + left, float: true, scope: "parent", {
-    heading(level: 1, outlined: false, text(size: 15pt, version.title))
-    if data.name-line or data.date-line {
+    heading(level: 1, outlined: false, text(size: 1.35em, version.title))
+    if version.name-line or version.date-line {
       v(0.4em)
       grid(
         columns: (1fr, 0.6fr),
         column-gutter: 1.5em,
-        if data.name-line [#text(data.name-word) #box(width: 1fr, stroke: (bottom: 0.6pt), height: 1em)] else [],
-        if data.date-line [#text(data.date-word) #box(width: 1fr, stroke: (bottom: 0.6pt), height: 1em)] else [],
+        if version.name-line [#text(data.name-word) #box(width: 1fr, stroke: (bottom: 0.6pt), height: 1em)] else [],
+        if version.date-line [#text(data.date-word) #box(width: 1fr, stroke: (bottom: 0.6pt), height: 1em)] else [],
       )
     }
-    if data.kind == "teacher" { v(0.3em); text(size: 9.5pt, fill: soft, { show "≈": about; data.legend }) }
+    if version.kind == "teacher" { v(0.3em); text(size: 0.86em, fill: soft, { show "≈": about; data.legend }) }
     v(0.6em)
   })
+  set text(size: if version.kind == "key" { calc.min(size, 11pt) } else { size })
   for item in version.items {
-    block(breakable: false, above: 1.3em, below: 1.3em, width: 100%, inset: (left: 1.9em), item-body(item))
+    if item.group != "" { block(above: 1em, below: 0.3em, strong(item.group)) }
+    one-item(item, version)
   }
+  if version.cut-outs.len() > 0 { cut-outs(version.cut-outs) }
+  if version.conclusion {
+    block(breakable: false, above: 1.6em, { strong[What I noticed:]; for _ in range(3) { linebreak(); rule() } })
+  }
+  [#metadata("end") #label("end-" + str(index))]
 }

@@ -6,8 +6,9 @@ Setting the items takes longest, so progress is counted in items; the typesettin
 import json
 import logging
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
+from math import ceil
 from pathlib import Path
 from typing import Any
 from uuid import UUID
@@ -16,6 +17,7 @@ import typst
 
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.fading import Fading, State, faded
+from keen_slate.core.laddering.limits import numbers_of
 from keen_slate.core.machine.acts import ACTS, PANELS
 from keen_slate.core.machine.school import school_from
 from keen_slate.core.machine.side_work import (
@@ -28,10 +30,11 @@ from keen_slate.core.machine.side_work import (
     SideWork,
 )
 from keen_slate.core.malrules.listing import BY_ID
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.pictures.read_off import picture_to_read
 from keen_slate.core.pictures.shapes import Proof
 from keen_slate.core.problem.situation import plan_of
-from keen_slate.core.problem.tree import Expr, FromPicture, InStory
+from keen_slate.core.problem.tree import Chain, Comparison, Expr, FromPicture, InStory, evaluate, is_numeral
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
@@ -45,7 +48,7 @@ from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
 from keen_slate.services.line_up import read_and_worked
 from keen_slate.services.shapes.base import Shape
-from keen_slate.services.shapes.line_up import Task
+from keen_slate.services.shapes.line_up import FadingShape, Task
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.versions import version_b
@@ -99,6 +102,18 @@ class Order(Shape):
 
 
 @dataclass(frozen=True, slots=True)
+class Part:
+    """A part of a handout with page numbers of its own: its items, each with the heading that it begins, and under each
+    of these titles the same once more."""
+
+    titles: list[str]
+    request: PrintRequest
+    items: list[Item]
+    groups: list[str]
+    cut_outs: list[int] = field(default_factory=list)
+
+
+@dataclass(frozen=True, slots=True)
 class Sheet:
     """A set that pupils have as their sheet, by their codes."""
 
@@ -126,9 +141,10 @@ class Printing:
                 items=[_item(e, found.pictures) for e in found.examples],
                 content=content,
             )
-            total = len(order.items) * request.versions
-            job_id = print_jobs.order(session, total, order.title, order.model_dump(mode="json"))
-            record.note_once(session, date.today(), "printed", set_id=found.id)
+            total = sum(len(part.items) for part in parts_of(order))
+            job_id = print_jobs.order(session, total, order.title, order.model_dump(mode="json"), found.id)
+            if not request.draft:
+                record.note_once(session, date.today(), "printed", set_id=found.id)
         return self.look(job_id)
 
     def begin_sheets(self, sheets: list[Sheet], request: PrintRequest) -> PrintJob:
@@ -148,20 +164,24 @@ class Printing:
 
     def look(self, job_id: UUID) -> PrintJob:
         with self.database.transaction() as session:
-            return _shown(print_jobs.look(session, job_id))
+            return _shown(print_jobs.look(session, job_id), print_jobs.count_pages(session, job_id))
 
     def cancel(self, job_id: UUID) -> PrintJob:
         with self.database.transaction() as session:
-            return _shown(print_jobs.cancel(session, job_id))
+            return _shown(print_jobs.cancel(session, job_id), 0)
 
     def pdf(self, job_id: UUID) -> tuple[str, bytes]:
+        """Its name and the file; whoever takes it prints it."""
         with self.database.transaction() as session:
+            set_id = print_jobs.set_of(session, job_id)
+            if set_id is not None:
+                record.note_once(session, date.today(), "printed", set_id=set_id)
             return print_jobs.pdf_of(session, job_id)
 
-    def preview(self, job_id: UUID) -> bytes:
-        """The first page as PNG."""
+    def preview(self, job_id: UUID, page: int) -> bytes:
+        """A page as PNG, counted from 1."""
         with self.database.transaction() as session:
-            return print_jobs.preview_of(session, job_id)
+            return print_jobs.preview_of(session, job_id, page)
 
     def make(self, job_id: UUID) -> None:
         """Make a handout that waits, whatever comes of it; nothing where it was cancelled."""
@@ -185,28 +205,126 @@ class Printing:
     def _make(self, job_id: UUID, order: "Order") -> None:
         versions: list[Data] = []
         done = 0
-        for titles, version in _parts_of(order):
+        for part in parts_of(order):
             set_items: list[Data] = []
-            for number, item in enumerate(version, start=1):
-                set_items.append(item_data(number, item, order.request, order.content))
+            for number, (item, group) in enumerate(zip(part.items, part.groups, strict=True), start=1):
+                set_items.append(item_data(number, item, part.request, order.content) | {"group": group})
                 done += 1
                 with self.database.transaction() as session:
                     if not print_jobs.go_on(session, job_id, done):
                         return
-            versions += [{"title": title, "items": set_items} for title in titles]
+            versions += [part_data(title, part, set_items) for title in part.titles]
         pdf = handout_pdf(order.request, order.title, versions)
-        preview = first_page(order.request, order.title, versions)
+        pages = pages_to_look_at(order.request, order.title, versions)
         with self.database.transaction() as session:
-            print_jobs.finish(session, job_id, pdf, preview)
+            print_jobs.finish(session, job_id, pdf, pages)
 
 
-def _parts_of(order: Order) -> Iterator[tuple[list[str], list[Item]]]:
-    """What is set once, under each of these titles."""
-    for sheet in order.sheets:
-        yield [f"Your turn: {code}" for code in sheet.codes], sheet.items
-    if not order.sheets:
-        for name, version in versions_of(order.items, order.request.versions):
-            yield [f"{order.title}{name}"], version
+def part_data(title: str, part: Part, items: list[Data]) -> Data:
+    """What the template needs of a part."""
+    request = part.request
+    for_pupils = request.kind not in ("key", "teacher", "cut-outs")
+    return {
+        "title": title,
+        "kind": request.kind,
+        "columns": request.columns,
+        "name-line": request.name_line and for_pupils,
+        "date-line": request.date_line and for_pupils,
+        "conclusion": request.conclusion and for_pupils and request.kind != "worked",
+        "cut-outs": part.cut_outs,
+        "items": items,
+    }
+
+
+def parts_of(order: Order) -> list[Part]:
+    """The parts of a handout in their order."""
+    if order.sheets:
+        return [
+            Part([f"Your turn: {code}" for code in sheet.codes], order.request, sheet.items, [""] * len(sheet.items))
+            for sheet in order.sheets
+        ]
+    request, title = order.request, order.title
+    if request.kind == "pack":
+        return list(_pack(order))
+    if request.kind == "cut-outs":
+        return [Part([f"{title}: to cut out and colour"], request, [], [], _sizes(order.items))]
+    items = _together(order.items) if request.kind == "together" else order.items
+    return [
+        Part([f"{title}{name}"], request, version, [""] * len(version))
+        for name, version in versions_of(items, request.versions)
+    ]
+
+
+def _pack(order: Order) -> Iterator[Part]:
+    """A whole lesson: what is shown, what the class works on in two versions, and what the teacher has beside it."""
+    examples, exercises, groups = lesson_parts(order.items)
+    request, title = order.request, order.title
+
+    def of_kind(kind: str, columns: int, name: str, items: list[Item], headed: list[str]) -> Part:
+        own = request.model_copy(update={"kind": kind, "columns": columns, "conclusion": request.conclusion})
+        return Part([f"{title}: {name}"], own, items, headed)
+
+    yield of_kind("worked", 1, "worked examples", examples, [""] * len(examples))
+    versions = list(versions_of(exercises, 2))
+    for name, version in versions:
+        sheet = [_left_to_the_class(item) for item in version]
+        yield of_kind("as-set", request.columns, f"sheet {name[-1]}", sheet, groups)
+    for name, version in versions:
+        yield of_kind("key", 3, f"answers {name[-1]}", version, [""] * len(version))
+    yield of_kind("teacher", 1, "answers A with likely mistakes", versions[0][1], [""] * len(exercises))
+
+
+def lesson_parts(items: list[Item]) -> tuple[list[Item], list[Item], list[str]]:
+    """What a class is shown, what it then works on, and the headings that say like which example.
+
+    What is left to the class in the set, wholly or partly, is what it works on; in a set in which nothing is, the first
+    item of each step of the ladder is shown. Common practice, no source.
+    """
+    left = [i for i in items if i.task.role in ("turn", "find", "choice") or i.task.fading.kind != "worked"]
+    if not left:
+        first = {i.task.added: i for i in reversed(items)}
+        left = [i for i in items if first[i.task.added] is not i] or items
+    shown = [i for i in items if not any(i is one for one in left)] or items[:1]
+    headings: list[str] = []
+    told = 0
+    for one in left:
+        at = next(index for index, item in enumerate(items) if item is one)
+        before = [index for index, item in enumerate(shown, start=1) if items.index(item) <= at]
+        like = max(before, default=1)
+        headings.append(f"As in example {like}" if like != told else "")
+        told = like
+    return shown, left, headings
+
+
+def _left_to_the_class(item: Item) -> Item:
+    """An exercise as it stands on a sheet: partly worked where the set says so, else bare."""
+    fading = item.task.fading if item.task.fading.kind != "worked" else FadingShape(kind="bare")
+    return item.model_copy(update={"task": item.task.model_copy(update={"fading": fading})})
+
+
+def _together(items: list[Item]) -> list[Item]:
+    """The first done, two together, the rest alone."""
+    kinds = [FadingShape(), *(FadingShape(kind="partly", lines=2) for _ in range(2))]
+    fadings = [*kinds, *(FadingShape(kind="bare") for _ in items)]
+    return [
+        item.model_copy(update={"task": item.task.model_copy(update={"fading": fading})})
+        for item, fading in zip(items, fadings, strict=False)
+    ]
+
+
+LARGEST_CUT_OUT = 12
+"""Sizes of pieces that are still wide enough to be coloured."""
+
+
+def _sizes(items: list[Item]) -> list[int]:
+    """The sizes of pieces in a set, the whole first."""
+    sizes = {b for item in items for b in _bottoms(read_and_worked(item.problem)[0].expr)}
+    return [1, *sorted(b for b in sizes if b <= LARGEST_CUT_OUT)]
+
+
+def _bottoms(expr: Expr) -> list[int]:
+    found = [n.denominator for n in numbers_of(expr) if isinstance(n, (CommonFraction, MixedNumber))]
+    return [b for b in dict.fromkeys(found) if b > 1]
 
 
 def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]]]:
@@ -231,25 +349,29 @@ def handout_pdf(request: PrintRequest, title: str, versions: list[Data]) -> byte
     return made
 
 
-def first_page(request: PrintRequest, title: str, versions: list[Data]) -> bytes:
-    """The first page as PNG; it needs no more items than fit on it."""
-    begun = [versions[0] | {"items": versions[0]["items"][:MOST_ON_A_PAGE]}]
+def pages_to_look_at(request: PrintRequest, title: str, versions: list[Data]) -> list[bytes]:
+    """The first pages as PNG: all of a short handout, of a long one what comes of no more items than fit on a page."""
+    items = sum(len(version["items"]) for version in versions)
+    begun = versions if items <= MOST_ON_A_PAGE else [versions[0] | {"items": versions[0]["items"][:MOST_ON_A_PAGE]}]
     made = typst.compile(
         str(TEMPLATE), sys_inputs=_inputs(request, title, begun), ignore_system_fonts=True, format="png", ppi=110
     )
-    return made[0] if isinstance(made, list) else made
+    pages = made if isinstance(made, list) else [made]
+    return pages[: MOST_PAGES if begun is versions else 1]
+
+
+MOST_PAGES = 12
+"""Pages of a handout that can be looked at before it is opened."""
+
+SIZES = {"small": 11, "medium": 13, "large": 17}
+"""Points: for the oldest, for the middle, for the youngest."""
 
 
 def _inputs(request: PrintRequest, title: str, versions: list[Data]) -> dict[str, str]:
-    for_pupils = request.kind not in ("key", "teacher")
     data = {
         "title": title,
-        "foot": title,
         "paper": request.paper,
-        "columns": request.columns,
-        "kind": request.kind,
-        "name-line": request.name_line and for_pupils,
-        "date-line": request.date_line and for_pupils,
+        "size": SIZES[request.size],
         "name-word": "Name",
         "date-word": "Date",
         "legend": LEGEND,
@@ -268,11 +390,11 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
     right = reference if usual else asked.work(edits.turns)
     working = work(asked.problem, asked.school, BY_ID[task.mistake]) if finding else right
     fading = _fading(task, request)
-    worked = request.kind in ("as-set", "worked", "bare") and fading.kind != "bare"
+    worked = request.kind in ("as-set", "together", "worked", "bare") and fading.kind != "bare"
     states = faded(working, fading)
-    roomy = request.kind in ("as-set", "bare") and not finding
+    roomy = request.kind in ("as-set", "together", "bare") and not finding
     note = ""
-    if finding and request.kind in ("as-set", "worked", "bare"):
+    if finding and request.kind in ("as-set", "together", "worked", "bare"):
         note, worked, states = "Find the line that does not follow.", True, faded(working, Fading())
     elif finding:
         note = asked.named(BY_ID[task.mistake].name) + "."
@@ -289,7 +411,8 @@ def item_data(number: int, item: Item, request: PrintRequest, content: Data) -> 
         "lines": lines if not finding else [_untold(line) for line in lines if not line.get("asks")],
         "shown": _of_the_problem(right, asked, item, request, worked=worked),
         "pictures": _pictures(right, states, asked, item) if worked and request.pictures and not finding else [],
-        "space": _space(right, states, asked, request, content.get("steps", {})) if roomy else None,
+        "space": (space := _space(right, states, asked, request, content.get("steps", {})) if roomy else None),
+        "helps": _helps(asked, right, request) if space is not None else None,
         "wrong": _wrong(asked) if request.kind == "teacher" else [],
         "choices": [
             {"letter": letter, "shown": _shown_expr(asked, choice.answer), "right": not choice.mistake}
@@ -326,7 +449,7 @@ def _untold(line: Data) -> Data:
 def _fading(task: Task, request: PrintRequest) -> Fading:
     if request.kind == "worked":
         return Fading()
-    if request.kind != "as-set":
+    if request.kind not in ("as-set", "together"):
         return Fading("bare")
     return Fading(task.fading.kind, task.fading.side, task.fading.lines, task.fading.what)
 
@@ -464,7 +587,7 @@ def _of_the_problem(
     expr = asked.problem.expr
     if isinstance(expr, FromPicture):
         return _picture(picture_to_read(expr), asked) if request.kind != "key" else None
-    if worked or not request.pictures or request.kind not in ("as-set", "bare"):
+    if worked or not request.pictures or request.kind not in ("as-set", "together", "bare"):
         return None
     helping = next((proof for line, proof in standing(working, item.edits, item.liked) if line == 0), None)
     return _picture(helping, asked) if helping is not None else None
@@ -498,6 +621,25 @@ def _space(
     return {"kind": "lines", "lines": written + SPACE_LINES}
 
 
+LONGEST_LINE = 20
+"""Wholes on a number line that can still be marked between."""
+
+
+def _helps(asked: Asked, right: Working, request: PrintRequest) -> Data:
+    """What stands with the space to work in: an empty place for the estimate, a strip for each size of piece, a number
+    line that the answer lies on."""
+    expr = asked.problem.expr
+    top = 0
+    if request.line and is_numeral(right.answer):
+        values = [evaluate(n) for n in (*numbers_of(expr), right.answer) if is_numeral(n)]
+        top = ceil(max(values)) if min(values) >= 0 and max(values) <= LONGEST_LINE else 0
+    return {
+        "estimate": request.estimate and not isinstance(expr, (Chain, Comparison)),
+        "strips": [b for b in _bottoms(expr) if b <= LARGEST_CUT_OUT] if request.strips else [],
+        "line": top,
+    }
+
+
 def _wrong(asked: Asked) -> list[Data]:
     """Likely wrong answers with the mistakes that give them, and whether the estimate would catch them."""
     second = look_twice(asked.problem, asked.school)
@@ -520,7 +662,6 @@ def _item(example: Example, liked: list[str]) -> Item:
     )
 
 
-def _shown(row: PrintJobRow) -> PrintJob:
-    return PrintJob.model_validate(
-        {"id": row.id, "state": row.state, "done": row.done, "total": row.total, "message": row.message}
-    )
+def _shown(row: PrintJobRow, pages: int) -> PrintJob:
+    told = {"id": row.id, "state": row.state, "done": row.done, "total": row.total, "message": row.message}
+    return PrintJob.model_validate(told | {"pages": pages})

@@ -12,12 +12,13 @@ from sqlalchemy import (
     ForeignKey,
     Identity,
     Index,
+    LargeBinary,
     Text,
     UniqueConstraint,
     func,
     text,
 )
-from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy.dialects.postgresql import ARRAY, JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
 from keen_slate.store.types import ExactNumber
@@ -333,7 +334,7 @@ class RecordEntry(Owned, Base):
 class PrintJobRow(Owned, Base):
     """A handout that waits, is being made, or is made; any process can say how far it is, and cancel it.
 
-    ``ordered`` is all that is needed to make it, until it is made.
+    ``ordered`` is all that is needed to make it, until it is made; ``pages`` are pictures of the first ones after it.
     """
 
     __tablename__ = "print_job"
@@ -345,7 +346,8 @@ class PrintJobRow(Owned, Base):
     message: Mapped[str] = mapped_column(default="")
     name: Mapped[str]
     pdf: Mapped[bytes | None]
-    preview: Mapped[bytes | None]
+    pages: Mapped[list[bytes]] = mapped_column(ARRAY(LargeBinary), server_default="{}")
+    set_id: Mapped[UUID | None]
     ordered: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
     created_at: Mapped[Moment]
     changed_at: Mapped[Moment]

@@ -1,5 +1,6 @@
 """Handouts: rows that any process reads, and that the worker which makes one writes."""
 
+from collections.abc import Sequence
 from datetime import timedelta
 from typing import Any
 from uuid import UUID
@@ -8,19 +9,20 @@ from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session, defer
 
 from keen_slate.faults import NotFound
-from keen_slate.store.models import Base, PrintJobRow
+from keen_slate.store.database import SHARED
+from keen_slate.store.models import Base, ExampleSet, PrintJobRow
 from keen_slate.store.queue import MAKE_HANDOUT, put_off
 
 KEPT_FOR = timedelta(days=1)
 UNFINISHED = ("waiting", "running")
 
 
-def order(session: Session, total: int, name: str, ordered: dict[str, Any]) -> UUID:
+def order(session: Session, total: int, name: str, ordered: dict[str, Any], set_id: UUID | None = None) -> UUID:
     """Note a new handout with all that is needed to make it, and put it into the queue; what is older than a day is
     cleared away."""
     table = Base.metadata.tables[PrintJobRow.__tablename__]  # everybody's, not only this teacher's
     session.execute(delete(table).where(table.c.created_at < func.now() - KEPT_FOR))
-    row = PrintJobRow(state="waiting", total=total, name=name, ordered=ordered)
+    row = PrintJobRow(state="waiting", total=total, name=name, ordered=ordered, set_id=set_id)
     session.add(row)
     session.flush()
     put_off(session, MAKE_HANDOUT, row.id)
@@ -32,7 +34,7 @@ def look(session: Session, job_id: UUID) -> PrintJobRow:
     row = session.scalar(
         select(PrintJobRow)
         .where(PrintJobRow.id == job_id)
-        .options(defer(PrintJobRow.pdf), defer(PrintJobRow.preview), defer(PrintJobRow.ordered))
+        .options(defer(PrintJobRow.pdf), defer(PrintJobRow.pages), defer(PrintJobRow.ordered))
         .execution_options(populate_existing=True)
     )
     if row is None:
@@ -61,15 +63,15 @@ def go_on(session: Session, job_id: UUID, done: int) -> bool:
     return changed is not None
 
 
-def finish(session: Session, job_id: UUID, pdf: bytes | None, preview: bytes | None = None, message: str = "") -> None:
-    """Keep the file and the picture of its first page, or why there is none. What was cancelled stays so."""
+def finish(session: Session, job_id: UUID, pdf: bytes | None, pages: Sequence[bytes] = (), message: str = "") -> None:
+    """Keep the file and pictures of its first pages, or why there is none. What was cancelled stays so."""
     session.execute(
         update(PrintJobRow)
         .where(PrintJobRow.id == job_id, PrintJobRow.state.in_(UNFINISHED))
         .values(
             state="done" if pdf is not None else "failed",
             pdf=pdf,
-            preview=preview,
+            pages=list(pages),
             message=message,
             ordered={},
             changed_at=func.clock_timestamp(),
@@ -94,9 +96,20 @@ def pdf_of(session: Session, job_id: UUID) -> tuple[str, bytes]:
     return row.name, row.pdf
 
 
-def preview_of(session: Session, job_id: UUID) -> bytes:
-    """The first page as PNG. Raises NotFound while there is none."""
-    row = session.scalar(select(PrintJobRow).where(PrintJobRow.id == job_id))
-    if row is None or row.preview is None:
-        raise NotFound("handout")
-    return row.preview
+def set_of(session: Session, job_id: UUID) -> UUID | None:
+    """The set that a handout is of, where it still is there."""
+    of = select(ExampleSet.id).join(PrintJobRow, PrintJobRow.set_id == ExampleSet.id).where(PrintJobRow.id == job_id)
+    return session.scalar(of.execution_options(**{SHARED: True}))
+
+
+def preview_of(session: Session, job_id: UUID, page: int) -> bytes:
+    """A page as PNG, counted from 1. Raises NotFound while there is none."""
+    found = session.scalar(select(PrintJobRow.pages[page]).where(PrintJobRow.id == job_id))
+    if found is None:
+        raise NotFound("page")
+    return bytes(found)
+
+
+def count_pages(session: Session, job_id: UUID) -> int:
+    """How many pages can be looked at."""
+    return session.scalar(select(func.cardinality(PrintJobRow.pages)).where(PrintJobRow.id == job_id)) or 0

@@ -6,7 +6,7 @@ from uuid import UUID
 from apiflask import APIBlueprint
 from flask import Response, make_response, send_file
 
-from keen_slate.services.shapes.printing import PrintJob, PrintRequest
+from keen_slate.services.shapes.printing import PageAsked, PrintJob, PrintRequest
 from keen_slate.web.door import desk
 
 
@@ -39,9 +39,10 @@ def print_routes() -> APIBlueprint:
         return send_file(BytesIO(content), "application/pdf", download_name=f"{name}.pdf")
 
     @routes.get("/print/<uuid:job_id>/preview")
-    @routes.doc(summary="The first page of a handout as PNG", operation_id="previewPrint", responses=[404])
-    def preview(job_id: UUID) -> Response:
-        response = make_response(desk().printing.preview(job_id))
+    @routes.input(PageAsked, location="query", arg_name="asked")
+    @routes.doc(summary="A page of a handout as PNG", operation_id="previewPrint", responses=[404])
+    def preview(job_id: UUID, asked: PageAsked) -> Response:
+        response = make_response(desk().printing.preview(job_id, asked.page))
         response.headers["Content-Type"] = "image/png"
         return response
 

@@ -87,7 +87,8 @@ class OwnDesk(BrowserTest):
         self.page.get_by_role("button", name="Sign out", exact=True).click()
         expect(self.page.get_by_role("heading", name="This browser is not let in yet")).to_be_visible()
         kept = self.page.evaluate("JSON.stringify([{...localStorage}, {...sessionStorage}])")
-        self.assertEqual(kept, "[{},{}]")
+        visited = '"keen-slate:visited":"true"'  # put there again by the test itself, for every page
+        self.assertEqual(kept.replace(visited, ""), "[{},{}]")
         self.assertEqual([c for c in self.context.cookies() if c.get("value")], [])
 
     def test_a_deleted_set_is_put_back_from_the_bin(self) -> None:

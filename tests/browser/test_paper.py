@@ -23,11 +23,24 @@ class Print(LessonTest):
         link = self.page.get_by_role("link", name="Open the PDF")
         link.wait_for()
         self.assertEqual(self.page.request.get(link.get_attribute("href") or "").body()[:5], b"%PDF-")
-        image = self.page.get_by_role("img", name="The first page of the handout")
-        self.page.wait_for_function("document.querySelector('.print-made img').naturalWidth > 300")
-        self.assertTrue(image.is_visible())
+        expect(self.page.get_by_role("img", name="Page 1 of the handout")).to_be_visible()
+        self.page.wait_for_function("document.querySelector('.print-made img')?.naturalWidth > 300")
         self.page.reload()
         expect(self.page.get_by_role("link", name="Open the PDF")).to_be_visible()
+
+    def test_a_lesson_pack_is_one_press_and_its_pages_are_turned(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6", "2/3 + 3/4", "1/4 + 1/2")
+        self.page.goto(f"/print/{made['id']}")
+        # The first page stands there at once, and is kept current.
+        expect(self.page.get_by_role("img", name="Page 1 of the handout")).to_be_visible()
+        before = self.page.get_by_role("link", name="Open the PDF").get_attribute("href")
+        self.page.get_by_role("button", name="Lesson pack").click()
+        link = self.page.get_by_role("link", name="Open the PDF")
+        expect(link).not_to_have_attribute("href", before or "")
+        expect(self.page.get_by_text(re.compile(r"page 1 of [6-9]"))).to_be_visible()
+        self.page.get_by_role("button", name="The next page").click()
+        expect(self.page.get_by_role("img", name="Page 2 of the handout")).to_be_visible()
+        self.page.wait_for_function("document.querySelector('.print-made img')?.naturalWidth > 300")
 
     def test_it_is_laid_out_as_the_teacher_has_it(self) -> None:
         made = self.set_of("5 1/6 - 2 5/6")
@@ -50,7 +63,8 @@ class Print(LessonTest):
         self.page.route(
             "**/api/sets/*/print",
             lambda route: route.fulfill(
-                json={"id": made["id"], "state": "running", "done": 3, "total": 200, "message": ""}, status=202
+                json={"id": made["id"], "state": "running", "done": 3, "total": 200, "message": "", "pages": 0},
+                status=202,
             ),
         )
         states = iter(["running"] * 2)
@@ -63,6 +77,7 @@ class Print(LessonTest):
                     "done": 9,
                     "total": 200,
                     "message": "",
+                    "pages": 0,
                 }
             ),
         )

@@ -162,7 +162,9 @@ class CommandLine(unittest.TestCase):
     def test_a_ladder(self) -> None:
         asked = ("--family", "mixed-subtracted", "--can", "like-denominators", "--new", "regroup", "--count", "4")
         rungs = run("ladder", "--json", *asked)
-        self.assertEqual([r["added"] for r in rungs], ["", "", "regroup", "regroup"])
+        self.assertEqual([r["added"] for r in rungs], ["", "regroup", "regroup", "regroup"])
+        two = run("ladder", "--json", *asked, "--rungs", "regroup=2")
+        self.assertEqual([r["added"] for r in two], ["", "", "regroup", "regroup"])
         self.assertEqual(rungs, run("ladder", "--json", *asked))
         for rung in rungs:
             self.assertEqual(set(rung["demands"]), by_fractions(rung["problem"]))

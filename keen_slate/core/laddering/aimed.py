@@ -15,7 +15,7 @@ def aim_of(family: str, new: Sequence[str], items: Sequence[tuple[Problem, Seque
     """What of a set is of the family that it was drawn for; ``items`` are its problems, each with its demands. None
     where nothing is of it any more.
 
-    >>> aim_of("mixed-subtracted", ("regroup",), [(p, demands_of(p)) for p in (read("5 1/6 − 2 5/6"),)]).get("new")
+    >>> aim_of("mixed-subtracted", ("regroup",), [(read("5 1/6 − 2 5/6"), ("like-denominators", "regroup"))]).get("new")
     (('{regroup}', 1),)
     """
     of_it = [(p, set(demands)) for p, demands in items if (found := family_of(p)) and found.id == family]

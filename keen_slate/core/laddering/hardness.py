@@ -12,7 +12,7 @@ def how_hard(demands: Iterable[str], working: Working) -> tuple[int, int]:
     Harder is what asks for more, then what takes longer (common practice, no source).
 
     >>> how_hard(("unlike-denominators", "coprime-bottoms", "carry"), work(read("2 3/4 + 1 2/3"), DEFAULT_SCHOOL))
-    (2, 5)
+    (2, 7)
     """
     asked = set(demands)
     brought = frozenset().union(*(BRINGS.get(d, frozenset()) for d in asked))

@@ -134,7 +134,7 @@ def shares(wishes: Wishes) -> tuple[int, ...]:
     They are ``count`` together, or more where more were said.
 
     >>> shares(Wishes("mixed-subtracted", frozenset({"like-denominators"}), ("simplify", "regroup"), count=8))
-    (1, 3, 4)
+    (2, 3, 3)
     >>> shares(Wishes("mixed-subtracted", frozenset(), ("simplify", "regroup"), count=8, rungs={"simplify": 2}))
     (1, 2, 5)
     """

@@ -3,7 +3,7 @@
 from typing import Annotated, Literal
 from uuid import UUID
 
-from pydantic import StringConstraints
+from pydantic import Field, StringConstraints
 
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.settings import Organiser
@@ -12,11 +12,20 @@ from keen_slate.services.shapes.settings import Organiser
 class PrintRequest(Shape):
     """What a handout is to hold and how it is laid out.
 
-    ``kind``: ``as-set`` as much worked as each example says, ``worked`` everything worked, ``bare`` with space to work
-    in, ``key`` the answers, ``teacher`` the answers with the likely mistakes.
+    ``kind``: ``as-set`` as much worked as each example says, ``worked`` everything worked, ``together`` the first
+    worked, two partly, the rest bare, ``bare`` with space to work in, ``key`` the answers, ``teacher`` the answers with
+    the likely mistakes, ``cut-outs`` strips and discs to cut out and colour, ``pack`` a whole lesson: worked examples,
+    the pupils' sheets A and B, their keys. ``estimate``, ``strips`` and ``line`` stand with the space to work in,
+    ``conclusion`` are lines for what was noticed. A ``draft`` is made to be looked at, and does not count as printed.
     """
 
-    kind: Literal["as-set", "worked", "bare", "key", "teacher"] = "as-set"
+    kind: Literal["as-set", "worked", "together", "bare", "key", "teacher", "cut-outs", "pack"] = "as-set"
+    size: Literal["small", "medium", "large"] = "small"
+    estimate: bool = False
+    strips: bool = False
+    line: bool = False
+    conclusion: bool = False
+    draft: bool = False
     organiser: Organiser = "fitting"
     paper: Literal["a4", "us-letter"] = "a4"
     columns: Literal[1, 2] = 1
@@ -27,11 +36,19 @@ class PrintRequest(Shape):
     pictures: bool = True
 
 
+class PageAsked(Shape):
+    """A page, counted from 1."""
+
+    page: Annotated[int, Field(ge=1, le=1000)] = 1
+
+
 class PrintJob(Shape):
-    """A handout being made: how many of its items are set, and what went wrong if it did."""
+    """A handout being made: how many of its items are set, what went wrong if it did, and how many of its ``pages`` can
+    be looked at as pictures once it is made."""
 
     id: UUID
     state: Literal["waiting", "running", "done", "failed", "cancelled"]
     done: int
     total: int
     message: str
+    pages: int

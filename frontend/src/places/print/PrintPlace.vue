@@ -5,7 +5,8 @@ import ProgressBar from 'primevue/progressbar'
 import Select from 'primevue/select'
 import SelectButton from 'primevue/selectbutton'
 import ToggleSwitch from 'primevue/toggleswitch'
-import { computed, onMounted, reactive, ref, watch } from 'vue'
+import { watchDebounced } from '@vueuse/core'
+import { computed, nextTick, onMounted, reactive, ref, watch } from 'vue'
 import type { PrintRequest } from '@/api/client'
 import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
@@ -18,9 +19,12 @@ import { usePrinting } from './usePrinting'
 const KINDS: { id: PrintRequest['kind']; name: string; about: string }[] = [
   { id: 'as-set', name: 'As lined up', about: 'as much worked as each example says' },
   { id: 'worked', name: 'Worked', about: 'every line with its reason' },
+  { id: 'together', name: 'First done, two together', about: 'the rest alone, on one sheet' },
   { id: 'bare', name: 'Bare', about: 'with space to work in' },
   { id: 'key', name: 'Answer key', about: 'the answers alone' },
   { id: 'teacher', name: 'Key with likely mistakes', about: 'for the teacher' },
+  { id: 'cut-outs', name: 'To cut out and colour', about: 'strips and discs of these sizes' },
+  { id: 'pack', name: 'Lesson pack', about: 'examples, sheets A and B, keys' },
 ]
 const ORGANISERS = [
   { id: 'fitting', name: 'as it fits' },
@@ -28,6 +32,11 @@ const ORGANISERS = [
   { id: 'columns', name: 'columns with boxes' },
   { id: 'panels', name: 'four panels' },
   { id: 'checklist', name: 'checklist' },
+]
+const SIZES = [
+  { id: 'small', name: 'small' },
+  { id: 'medium', name: 'medium' },
+  { id: 'large', name: 'large' },
 ]
 const PAPERS = [
   { id: 'a4', name: 'A4' },
@@ -50,18 +59,30 @@ const wished = reactive<Omit<PrintRequest, 'versions'>>({
   name_line: true,
   date_line: true,
   pictures: true,
+  size: 'small',
+  estimate: false,
+  strips: false,
+  line: false,
+  conclusion: false,
+  draft: false,
 })
 const both = ref(false)
 const trying = ref(false)
-const { job, running, trouble, print, resume, cancel } = usePrinting()
+const { job, running, trouble, pages, madeId, print, resume, cancel } = usePrinting()
+/** The page that is looked at, counted from 1. */
+const page = ref(1)
 const share = computed(() => (job.value?.total ? Math.round((job.value.done / job.value.total) * 100) : 0))
-const made = computed(() => (job.value?.state === 'done' ? `/api/print/${job.value.id}` : ''))
+/** What was made last stands there until what is being made is. */
+const made = computed(() => (madeId.value ? `/api/print/${madeId.value}` : ''))
 
 useNamedSet()
 /** As the teacher has workings laid out, until another way is chosen here. */
+const ready = ref(false)
 onMounted(async () => {
   await settings.ready()
   wished.organiser = settings.settings.organiser
+  await nextTick()
+  ready.value = true
 })
 watch(
   () => sets.inHandId,
@@ -71,14 +92,32 @@ watch(
   { immediate: true },
 )
 
-function order() {
-  if (sets.inHand) void print(sets.inHand.id, { ...wished, versions: both.value ? 2 : 1 })
+/** A set of a lesson is shown at once and kept current; a long one is made when it is asked for. */
+const SHOWN_AT_ONCE = 40
+
+function order(draft = false) {
+  if (sets.inHand) void print(sets.inHand.id, { ...wished, versions: both.value ? 2 : 1, draft })
 }
+/** A whole lesson in one press. */
+function pack() {
+  wished.kind = 'pack'
+  if ((sets.inHand?.examples.length ?? 0) > SHOWN_AT_ONCE) order()
+}
+
+watchDebounced(
+  () => [sets.inHandId, sets.inHand?.revision, { ...wished }, both.value, ready.value],
+  () => {
+    const count = sets.inHand?.examples.length ?? 0
+    if (ready.value && count && count <= SHOWN_AT_ONCE) order(true)
+  },
+  { debounce: 400, immediate: true },
+)
+watch(madeId, () => (page.value = 1))
 </script>
 
 <template>
   <div class="print-place">
-    <form v-if="sets.inHand" class="print-form" @submit.prevent="order">
+    <form v-if="sets.inHand" class="print-form" @submit.prevent="order()">
       <h1>Print “{{ sets.inHand.name }}”</h1>
       <fieldset>
         <legend>What is on it</legend>
@@ -96,6 +135,17 @@ function order() {
         <SelectButton v-model="wished.columns" :options="COLUMNS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Columns" />
       </div>
       <div class="print-row">
+        <span>Letters</span>
+        <SelectButton v-model="wished.size" :options="SIZES" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Letters" />
+      </div>
+      <div class="print-row">
+        <span>To work with</span>
+        <label><ToggleSwitch v-model="wished.estimate" /> estimate box</label>
+        <label><ToggleSwitch v-model="wished.strips" /> strips to colour</label>
+        <label><ToggleSwitch v-model="wished.line" /> number line</label>
+        <label><ToggleSwitch v-model="wished.conclusion" /> what I noticed</label>
+      </div>
+      <div class="print-row">
         <label for="print-title">Title</label>
         <InputText id="print-title" v-model="wished.title" size="small" maxlength="120" :placeholder="sets.inHand.name" />
       </div>
@@ -109,7 +159,8 @@ function order() {
         <span class="quiet">B asks for the same with other numbers</span>
       </div>
       <div class="print-row">
-        <Button type="submit" label="Make the PDF" icon="pi pi-print" :disabled="running || !sets.inHand.examples.length" />
+        <Button type="button" label="Lesson pack" icon="pi pi-copy" :disabled="!sets.inHand.examples.length" @click="pack" />
+        <Button type="submit" label="Make the PDF" icon="pi pi-print" variant="outlined" :disabled="!sets.inHand.examples.length" />
         <Button v-if="running" type="button" label="Cancel" variant="outlined" @click="cancel" />
         <Button type="button" label="Try it on a class" variant="text" :aria-expanded="trying" :disabled="!sets.inHand.examples.length" @click="trying = !trying" />
       </div>
@@ -118,20 +169,24 @@ function order() {
     <p v-else class="quiet">Choose a set in Line up first.</p>
     <section class="print-made" aria-live="polite" aria-label="The handout">
       <p v-if="trouble" role="alert">{{ trouble }}</p>
-      <template v-if="running && job">
+      <template v-if="running && job && (!made || job.total > 40)">
         <ProgressBar class="print-progress" :value="share" aria-label="Items set" />
         <p v-if="job.state === 'waiting'">It waits until the handouts before it are made.</p>
         <p v-else>{{ job.done }} of {{ job.total }} items are set.</p>
       </template>
       <p v-else-if="job?.state === 'cancelled'" class="quiet">Cancelled. Nothing was printed.</p>
-      <template v-else-if="made">
-        <p>
+      <template v-if="made">
+        <p class="print-pages">
           <a :href="`${made}/pdf`" target="_blank" rel="noopener" class="print-open">Open the PDF</a>
-          <span class="quiet"> Its first page:</span>
+          <template v-if="pages > 1">
+            <Button icon="pi pi-chevron-left" size="small" variant="text" aria-label="The page before" :disabled="page === 1" @click="page -= 1" />
+            <span>page {{ page }} of {{ pages }}</span>
+            <Button icon="pi pi-chevron-right" size="small" variant="text" aria-label="The next page" :disabled="page === pages" @click="page += 1" />
+          </template>
         </p>
-        <a :href="`${made}/pdf`" target="_blank" rel="noopener"><img :src="`${made}/preview`" alt="The first page of the handout" /></a>
+        <a :href="`${made}/pdf`" target="_blank" rel="noopener"><img :src="`${made}/preview?page=${page}`" :alt="`Page ${page} of the handout`" :class="{ older: running }" /></a>
       </template>
-      <p v-else class="quiet">The handout is made here, as a PDF; its first page is shown.</p>
+      <p v-else-if="!running" class="quiet">The handout is made here, as a PDF; its pages are shown.</p>
       <TryPanel v-if="trying && sets.inHand" />
       <OpenFormats v-if="sets.inHand" />
     </section>
@@ -198,6 +253,16 @@ function order() {
   max-width: min(100%, 38rem);
   border: 1px solid var(--rule);
   box-shadow: 0 2px 10px rgb(34 38 43 / 18%);
+}
+
+.print-pages {
+  display: flex;
+  align-items: center;
+  gap: 0.3rem;
+}
+
+.print-made img.older {
+  opacity: 0.55;
 }
 
 .print-progress {

@@ -1,5 +1,5 @@
 import { useSessionStorage, useTimeoutFn } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, type PrintJob, type PrintRequest } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 
@@ -15,6 +15,14 @@ export function usePrinting() {
   const job = ref<PrintJob | null>(null)
   /** The handout that was ordered last of each set is found again after a reload. */
   const ordered = useSessionStorage<Record<string, string>>('keen-slate:handouts', {})
+  /** The handout that was made last, which stands there while another is being made. */
+  const madeId = ref('')
+  const pages = ref(0)
+  watch(job, (now) => {
+    if (now?.state !== 'done') return
+    madeId.value = now.id
+    pages.value = now.pages
+  })
   const running = computed(() => UNFINISHED.some((state) => state === job.value?.state))
   const trouble = computed(() => {
     const fault = ordering.fault.value ?? cancelling.fault.value ?? following.fault.value
@@ -23,6 +31,8 @@ export function usePrinting() {
   const { start, stop } = useTimeoutFn(follow, PAUSE, { immediate: false })
 
   async function print(setId: string, body: PrintRequest) {
+    stop()
+    if (running.value) await cancel()
     stop()
     const path = { set_id: setId }
     const begun = await ordering.ask((signal) => api.POST('/api/sets/{set_id}/print', { params: { path }, body, signal }))
@@ -47,6 +57,7 @@ export function usePrinting() {
   async function resume(setId: string) {
     stop()
     job.value = null
+    madeId.value = ''
     const known = ordered.value[setId]
     if (!known) return
     const path = { job_id: known }
@@ -74,5 +85,5 @@ export function usePrinting() {
     if (running.value) start()
   }
 
-  return { job, running, trouble, print, printSheets, resume, cancel }
+  return { job, running, trouble, pages, madeId, print, printSheets, resume, cancel }
 }
