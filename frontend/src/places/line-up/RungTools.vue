@@ -180,7 +180,7 @@ function fade(change: Partial<Fading>) {
         aria-label="The mistake shown wrong on purpose"
         @update:model-value="sets.changeTask(example.id, { ...example.task, mistake: $event })"
       />
-      <InputText v-model="rule" size="small" class="rule" maxlength="400" placeholder="A rule in your words, set behind it" aria-label="A rule in your words, set behind it" />
+      <InputText v-model="rule" size="small" class="rule" maxlength="400" placeholder="A rule in your words behind it" aria-label="A rule in your words, set behind it" />
       <Button type="submit" label="Set" size="small" variant="text" :disabled="rule.trim() === example.task.rule" />
     </form>
     <ul v-if="example.task.role === 'choice'" class="ticks" aria-label="Wrong answers to choose from">
@@ -234,7 +234,7 @@ function fade(change: Partial<Fading>) {
 }
 
 .rule {
-  flex: 1 1 14rem;
+  flex: 1 1 18rem;
 }
 
 .ticks {

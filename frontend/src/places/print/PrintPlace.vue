@@ -119,6 +119,12 @@ watch(madeId, () => (page.value = 1))
   <div class="print-place">
     <form v-if="sets.inHand" class="print-form" @submit.prevent="order()">
       <h1>Print “{{ sets.inHand.name }}”</h1>
+      <div class="print-row">
+        <Button type="button" label="Lesson pack" icon="pi pi-copy" :disabled="!sets.inHand.examples.length" @click="pack" />
+        <Button type="submit" label="Make the PDF" icon="pi pi-print" variant="outlined" :disabled="!sets.inHand.examples.length" />
+        <Button v-if="running" type="button" label="Cancel" variant="outlined" @click="cancel" />
+        <Button type="button" label="Try it on a class" variant="text" :aria-expanded="trying" :disabled="!sets.inHand.examples.length" @click="trying = !trying" />
+      </div>
       <fieldset>
         <legend>What is on it</legend>
         <label v-for="choice in KINDS" :key="choice.id" class="radio">
@@ -138,7 +144,7 @@ watch(madeId, () => (page.value = 1))
         <span>Letters</span>
         <SelectButton v-model="wished.size" :options="SIZES" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Letters" />
       </div>
-      <div class="print-row">
+      <div class="print-row switches">
         <span>To work with</span>
         <label><ToggleSwitch v-model="wished.estimate" /> estimate box</label>
         <label><ToggleSwitch v-model="wished.strips" /> strips to colour</label>
@@ -149,7 +155,7 @@ watch(madeId, () => (page.value = 1))
         <label for="print-title">Title</label>
         <InputText id="print-title" v-model="wished.title" size="small" maxlength="120" :placeholder="sets.inHand.name" />
       </div>
-      <div class="print-row">
+      <div class="print-row switches">
         <label><ToggleSwitch v-model="wished.name_line" /> Name line</label>
         <label><ToggleSwitch v-model="wished.date_line" /> Date line</label>
         <label><ToggleSwitch v-model="wished.pictures" /> Pictures</label>
@@ -157,12 +163,6 @@ watch(madeId, () => (page.value = 1))
       <div class="print-row">
         <label><ToggleSwitch v-model="both" /> Versions A and B</label>
         <span class="quiet">B asks for the same with other numbers</span>
-      </div>
-      <div class="print-row">
-        <Button type="button" label="Lesson pack" icon="pi pi-copy" :disabled="!sets.inHand.examples.length" @click="pack" />
-        <Button type="submit" label="Make the PDF" icon="pi pi-print" variant="outlined" :disabled="!sets.inHand.examples.length" />
-        <Button v-if="running" type="button" label="Cancel" variant="outlined" @click="cancel" />
-        <Button type="button" label="Try it on a class" variant="text" :aria-expanded="trying" :disabled="!sets.inHand.examples.length" @click="trying = !trying" />
       </div>
       <p v-if="!sets.inHand.examples.length" class="quiet">Nothing in this set yet. Draw a ladder in Line up first.</p>
     </form>
@@ -241,6 +241,26 @@ watch(madeId, () => (page.value = 1))
   flex-wrap: wrap;
   align-items: center;
   gap: 0.4rem 1rem;
+}
+
+.switches {
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+}
+
+.switches > span {
+  grid-column: 1 / -1;
+}
+
+.print-row label {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.4rem;
+}
+
+.print-row .p-inputtext {
+  flex: 1;
+  min-width: 0;
 }
 
 .print-made {
