@@ -1,5 +1,5 @@
-"""Three lessons prepared from nothing to the end, as a teacher does, with the presses counted: a click, a key that acts,
-or a field filled."""
+"""Three lessons prepared from nothing to the end, as a teacher does, with the presses counted: a click, a key that
+acts, or a field filled."""
 
 import io
 
