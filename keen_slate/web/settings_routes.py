@@ -2,7 +2,6 @@
 
 from apiflask import APIBlueprint
 
-from keen_slate.services.settings import offered
 from keen_slate.services.shapes.settings import KeptSettings, Offered
 from keen_slate.web.door import desk
 
@@ -27,6 +26,6 @@ def settings_routes() -> APIBlueprint:
     @routes.output(Offered)
     @routes.doc(summary="What can be chosen", operation_id="offeredSettings")
     def read_offered() -> Offered:
-        return offered()
+        return desk().settings.offered()
 
     return routes

@@ -219,7 +219,7 @@ class Show(LessonTest):
         self.step()
         expect(page.locator(".show-question")).to_have_text("Which bottoms change: both, one, or neither?")
         self.step(2)
-        expect(page.locator(".show-question")).to_have_text("Is the part on top enough?")
+        expect(page.locator(".show-question")).to_have_text("Is the upper part enough?")
         self.assertEqual(self.shown(), [])
         self.step(2)
         expect(page.locator(".show-question")).to_have_text("Where can more pieces come from, and how many?")

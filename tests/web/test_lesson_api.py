@@ -38,7 +38,7 @@ class LessonApi(AtTheDesk):
         self.assertEqual(
             [n["question"] for n in item["lines"]],
             [
-                "Which bottoms change: both, one, or neither?", "Is the part on top enough?",
+                "Which bottoms change: both, one, or neither?", "Is the upper part enough?",
                 "Where can more pieces come from, and how many?", "", "Does one number go into top and bottom?",
             ],
         )  # fmt: skip

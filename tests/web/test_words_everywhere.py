@@ -117,6 +117,11 @@ class WordsEverywhere(AtTheDesk):
         self.clean(self.asked("GET", f"/api/rounds/{begun['id']}"), "round")
         self.clean(self.asked("GET", f"/api/rounds/{begun['id']}/picture"), "class picture")
 
+    def test_settings(self) -> None:
+        offered = self.asked("GET", "/api/settings/offered")
+        del offered["words"]  # there all words stand to choose from
+        self.clean(offered, "settings")
+
     def test_exports(self) -> None:
         for format in ("csv", "latex", "qti", "svg"):
             data = self.client.get(f"/api/sets/{self.set['id']}/export/{format}").data
@@ -127,8 +132,8 @@ class WordsEverywhere(AtTheDesk):
                 texts = [data.decode()]
             for text in texts:
                 told = re.sub(r"<style.*?</style>|\\[a-z]+(\[[^]]*\])?|identifier=\"[^\"]*\"", " ", text, flags=re.S)
-                if format == "csv":  # the columns are names of the format
-                    told = told.partition("\n")[2]
+                if format == "csv":  # the columns are names of the format, and demands are ids
+                    told = re.sub(r"\b[a-z]+(-[a-z]+)+\b|; regroup\b|\bregroup;", " ", told.partition("\n")[2])
                 self.clean([re.sub(r'(class|data-\w+|style|d|id)="[^"]*"', " ", told)], format)
 
     def test_paper(self) -> None:

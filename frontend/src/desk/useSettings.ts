@@ -62,6 +62,10 @@ export const useSettings = defineStore('settings', () => {
       )
       revision.value = kept.revision
       saved.value = 'Kept. Everything speaks so from now on.'
+      if (part.words) {
+        // What can be chosen is named in these words too.
+        offered.value = await data(api.GET('/api/settings/offered'))
+      }
     } catch (fault) {
       if (!(fault instanceof ApiFault)) throw fault
       if (fault.status === 409) await read()

@@ -306,7 +306,7 @@ REGROUPED_WITHOUT_PAYING = MalRule(
     id="regrouped-without-paying",
     goals=_COLUMN,
     apply=regrouped_without_paying,
-    name="Regrouped without paying",
+    name="{regrouped} without paying",
     belief="ten more may be had for nothing",
     shows="The next digit is not made smaller: {5.2} − {1.7} = {4.5}.",
     question="Where did the ten come from?",

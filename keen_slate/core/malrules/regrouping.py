@@ -244,7 +244,7 @@ NEEDLESS_REGROUP = MalRule(
     goals=("one-size",),
     apply=needless_regroup,
     kind="form",
-    name="Regrouped without need",
+    name="{regrouped} without need",
     belief="taking away always needs regrouping",
     shows="5 5/6 − 2 1/6 = 2 10/6.",
     question="Was the part enough to begin with?",

@@ -112,7 +112,7 @@ def problem_text(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
     >>> problem_text(read("Convert 11/4 into a mixed number").expr)
     '11/4 as a mixed number'
     """
-    return asked_round(expr, as_typed(expr, manner))
+    return asked_round(expr, as_typed(expr, manner), manner)
 
 
 def as_typed(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
@@ -120,7 +120,7 @@ def as_typed(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
     return text_of(expr.of if isinstance(expr, FromPicture) else expr, manner)
 
 
-def asked_round(expr: Expr, text: str) -> str:
+def asked_round(expr: Expr, text: str, manner: Manner = USUAL_MANNER) -> str:
     """A text with the words round it that say what is asked of it; as it is where it is only to be worked out."""
     match expr:
         case Convert(_, "remainder"):
@@ -128,7 +128,10 @@ def asked_round(expr: Expr, text: str) -> str:
         case Convert(_, to) if to not in FORM_NAMES:
             return text
         case Convert(_, to):
-            return f"{text} {'in' if to == 'expanded' else 'as'} {FORM_NAMES[to]}"
+            form = FORM_NAMES[to]
+            if to == "improper":
+                form = f"{'an' if manner.improper[0] in 'aeiou' else 'a'} {manner.improper} fraction"
+            return f"{text} {'in' if to == 'expanded' else 'as'} {form}"
         case FromPicture(_, picture, spaces):
             return f"read {text} from {FROM_PICTURES[picture]}" + (f" in {spaces} spaces" if spaces else "")
         case Simplify():

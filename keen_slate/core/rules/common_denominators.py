@@ -329,7 +329,7 @@ COMPARE_BOTTOMS = Rule(
     question="Which {bottom}s change: both, one, or neither?",
     asks=True,
 )
-ASK_ENOUGH = Rule("ask-enough", "ask-enough", ask_enough, "enough", question="Is the part on top enough?", asks=True)
+ASK_ENOUGH = Rule("ask-enough", "ask-enough", ask_enough, "enough", question="Is the upper part enough?", asks=True)
 REDUCE_TERMS = Rule(
     "reduce-terms",
     "reduce-terms",

@@ -32,11 +32,11 @@ ACRONYM_LETTERS = {
 """The letters of each acronym with the operation they stand for; letters of one operation are taken from the left."""
 
 POLICY_NAMES = {
-    "simplest-form": ("simplest form required", "4 2/6 loses the mark for the answer; 4 1/3 has it."),
+    "simplest-form": ("{simplest_form} required", "4 2/6 loses the mark for the answer; 4 1/3 has it."),
     "mixed-number": ("a mixed number required", "13/3 loses the mark for the answer, 4 2/6 as well; 4 1/3 has it."),
     "any-equivalent": (
         "any equivalent form",
-        "4 2/6 is right. A mixed number with an improper part, or a whole left as a fraction, is not.",
+        "4 2/6 is right. A mixed number with a part that is a whole or more, or a whole left as a fraction, is not.",
     ),
     "as-asked": ("as the question asks", "The form counts only where the question asks for one."),
 }

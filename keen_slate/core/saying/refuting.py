@@ -14,7 +14,7 @@ def on_the_simplest(w: Manner, problem: Expr, written: Expr, wrong: Expr, right:
     if isinstance(right, (Comparison, Chain)):
         return f"The same rule on simpler numbers says {text_of(wrong, w)}. But {text_of(right, w)}."
     text = as_typed(problem, w)
-    asked = asked_round(problem, text)
+    asked = asked_round(problem, text, w)
     quoted = asked if asked == text else f"“{asked}”"
     so = "" if written == wrong else f", which is {text_of(wrong, w)}"
     return f"The same rule on {quoted} gives {text_of(written, w)}{so}. But it is {text_of(right, w)}."

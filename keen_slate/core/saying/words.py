@@ -119,6 +119,8 @@ def filled(text: str, words: Manner) -> str:
 
     >>> filled("{top}s and {4.8}", Manner(decimal_sign=","))
     'tops and 4,8'
+    >>> filled("no {regrouping}, nothing {regrouped}", Manner(regroup="exchange"))
+    'no exchanging, nothing exchanged'
     """
     return _BRACES.sub(lambda found: _filled_in(found.group(1), words), text) if "{" in text else text
 
@@ -127,4 +129,7 @@ _BRACES = re.compile(r"\{([^{}]+)\}")
 
 
 def _filled_in(name: str, words: Manner) -> str:
+    if name in ("regrouped", "regrouping"):  # none of the verbs doubles its last letter but the first
+        verb, ending = words.regroup, name.removeprefix("regroup")
+        return (verb.removesuffix("e") if verb.endswith("e") else verb) + ending
     return str(getattr(words, name)) if name in VOCABULARY else words.decimal(name)

@@ -99,8 +99,10 @@ FACETS = (
         "subtracting",
         "Subtracting mixed numbers",
         (
-            Choice("regroup", "regroup", "One whole is opened up into pieces where the part is not enough."),
-            Choice("improper", "all {improper}", "Everything as {improper} fractions: no regrouping, larger numbers."),
+            Choice("regroup", "{regroup}", "One whole is opened up into pieces where the part is not enough."),
+            Choice(
+                "improper", "all {improper}", "Everything as {improper} fractions: no {regrouping}, larger numbers."
+            ),
             Choice(
                 "count-back",
                 "count back",
@@ -143,7 +145,7 @@ FACETS = (
     ),
     Facet(
         "regrouping",
-        "Writing the regrouping",
+        "Writing the {regrouping}",
         (
             Choice("shortcut", "{bottom} added to {top}", "The short way: the whole joins the part in one line."),
             Choice("beside", "written beside", "The opened whole stands beside as d/d, then joins."),
@@ -221,7 +223,7 @@ FACETS = (
         "whole-sums",
         "Sums of larger wholes",
         (
-            Choice("columns", "in columns", "Under each other, with what is carried or regrouped."),
+            Choice("columns", "in columns", "Under each other, with what is carried or {regrouped}."),
             Choice("past-a-ten", "past a ten and back", "In the head: less 39 as less 40 and 1 more."),
             Choice("by-places", "place by place", "In the head: less 39 as less 30 and less 9."),
         ),

@@ -485,8 +485,7 @@ class Opened:
 
     def policy_said(self) -> str:
         """How answers are taken, said once; the school's own policy before the tool's."""
-        name, _ = POLICY_NAMES[self.policy.forms]
-        told = [f"{name[:1].upper()}{name[1:]}."]
+        told = [f"{in_words(POLICY_NAMES[self.policy.forms][0], self.words)}."]
         told.append("A label is required." if self.policy.label_required else "")
         told.append(
             "Only what stands in the answer’s place counts."

@@ -117,7 +117,7 @@ def asked_in_words(problem: Problem, manner: Manner = USUAL_MANNER) -> str:
         return f"true or false: … {sign} {text_of(other, USUAL_MANNER.labelled(problem.label))}"
     if problem.common:
         return f"… in {piece(problem.common, manner)}"
-    text = asked_round(problem.expr, "…")
+    text = asked_round(problem.expr, "…", manner)
     return "" if text == "…" else text
 
 
@@ -146,7 +146,7 @@ def task_of(asked: Asked) -> str:
         return f"Read the number from {one_picture(asked.problem.expr)}."
     if asked.problem.common:
         return f"Work it out in {piece(asked.problem.common, asked.words)}."
-    told = asked_in_words(asked.problem)
+    told = asked_in_words(asked.problem, asked.words)
     if not told:
         return "Fill the blanks." if isinstance(asked.problem.expr, Chain) else asked.say(Say.of(calculating.problem))
     told = told.replace("…", "it") if told.startswith(("simplify", "round")) else told.replace("…", "").strip()

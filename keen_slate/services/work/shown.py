@@ -78,7 +78,9 @@ def _safe(asked: Asked, working: Working, request: WorkRequest) -> str:
     if line is None:
         return ""
     answer = bare(working.lines[line].expr)
-    return asked.say(Say.of(marking.safe_from_here, answer=answer, policy=POLICY_NAMES[request.policy][0]))
+    return asked.say(
+        Say.of(marking.safe_from_here, answer=answer, policy=asked.phrase(POLICY_NAMES[request.policy][0]))
+    )
 
 
 def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Worked:
