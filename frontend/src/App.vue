@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
+import { followAppearance } from '@/desk/useAppearance'
 import { useMe } from '@/desk/useMe'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
@@ -20,6 +21,7 @@ const keysShown = ref(false)
 const UNDOABLE = ['line-up', 'show', 'print']
 const welcome = computed(() => route.name === 'welcome')
 
+followAppearance()
 onMounted(me.ask)
 watch(
   () => me.inside,

@@ -17,7 +17,7 @@ export const slateTheme = definePreset(Aura, {
     colorScheme: {
       light: {
         surface: scale('paper'),
-        primary: { color: '{primary.700}', hoverColor: '{primary.800}', activeColor: '{primary.900}' },
+        primary: { color: '{primary.700}', contrastColor: 'var(--on-primary)', hoverColor: '{primary.800}', activeColor: '{primary.900}' },
         formField: { borderColor: '{surface.400}', hoverBorderColor: '{primary.600}' },
       },
     },

@@ -1,6 +1,7 @@
 """The sheet as a teacher uses it: columns measured, organisers, lines that are alive, two ways level, settings."""
 
 import json
+import re
 from pathlib import Path
 from typing import Any
 
@@ -463,7 +464,9 @@ class Everyone(Sheet):
         self.assertEqual(self.page.evaluate("document.getAnimations().length"), 0)
         self.page.evaluate(AXE.read_text())
         found: list[dict[str, Any]] = json.loads(
-            self.page.evaluate("axe.run(document).then(r => JSON.stringify(r.violations))")
+            self.page.evaluate(
+                "axe.run(document, {rules: {'target-size': {enabled: true}}}).then(r => JSON.stringify(r.violations))"
+            )
         )
         return [
             f"{f['id']}: {n['html'][:160]}" for f in found if f["impact"] in ("serious", "critical") for n in f["nodes"]
@@ -480,6 +483,8 @@ class Everyone(Sheet):
             ("/show", ("Next", "More", "Dark", "Wrong on purpose", "Called out", "Several")),
             ("/print", ()),
             ("/settings", ()),
+            ("/mark", ()),
+            ("/look-back", ()),
         ):
             self.page.goto(path)
             self.page.wait_for_load_state("networkidle")
@@ -490,6 +495,21 @@ class Everyone(Sheet):
                     elif name:
                         self.page.get_by_role("button", name=name, exact=True).click()
                     self.assertEqual(self.faults(), [])
+
+    def test_nor_in_the_dark_in_any_place(self) -> None:
+        self.page.emulate_media(reduced_motion="reduce")
+        self.context.add_init_script("localStorage.setItem('keen-slate:appearance', 'dark')")
+        made = self.page.request.get("/api/sets").json()["sets"][0]["id"]
+        for path in (
+            SUBTRACTION, "/work", "/line-up", "/show?item=1&step=8", f"/presenter/{made}", "/print", "/mark",
+            "/look-back", "/settings",
+        ):  # fmt: skip
+            self.page.goto(path)
+            self.page.wait_for_load_state("networkidle")
+            with self.subTest(path=path):
+                ground = self.page.evaluate("getComputedStyle(document.body).backgroundColor")
+                self.assertLess(max(int(n) for n in re.findall(r"\d+", ground)[:3]), 60)
+                self.assertEqual(self.faults(), [])
 
     def test_nothing_jumps_while_typing(self) -> None:
         self.open(SUBTRACTION)

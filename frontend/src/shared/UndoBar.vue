@@ -34,7 +34,7 @@ onScopeDispose(() => window.clearTimeout(timer))
   z-index: 3;
   max-width: calc(100vw - 2rem);
   background: var(--slate);
-  color: var(--paper);
+  color: var(--on-slate);
   border-radius: 4px;
   padding: 0.5rem 0.6rem 0.5rem 1rem;
   display: flex;
@@ -44,7 +44,7 @@ onScopeDispose(() => window.clearTimeout(timer))
 }
 
 .undo-bar :deep(.p-button) {
-  color: var(--paper);
-  border-color: var(--paper);
+  color: var(--on-slate);
+  border-color: var(--on-slate);
 }
 </style>

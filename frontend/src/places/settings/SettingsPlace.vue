@@ -1,16 +1,24 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
+import SelectButton from 'primevue/selectbutton'
 import Textarea from 'primevue/textarea'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { onMounted } from 'vue'
 import type { DeskSettings } from '@/api/client'
 import { ORGANISERS } from '@/desk/organisers'
+import { useAppearance, type Appearance } from '@/desk/useAppearance'
 import { useSettings } from '@/desk/useSettings'
 import MyAccount from './MyAccount.vue'
 import PupilData from './PupilData.vue'
 
 /** What a teacher sets once, for every place. Each choice is kept at once. */
+const appearance = useAppearance()
+const APPEARANCES: { id: Appearance; name: string }[] = [
+  { id: 'light', name: 'light' },
+  { id: 'dark', name: 'dark' },
+  { id: 'device', name: 'as the device' },
+]
 const desk = useSettings()
 
 onMounted(() => Promise.all([desk.ready(), desk.offer()]))
@@ -143,6 +151,10 @@ function policy(chosen: unknown) {
             @update:model-value="acronym"
           />
           <p class="quiet">{{ desk.offered.acronyms.find((a) => a.id === desk.settings.acronym)?.about }}</p>
+        </div>
+        <div class="setting">
+          <span>Light or dark, in this browser</span>
+          <SelectButton v-model="appearance" :options="APPEARANCES" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Light or dark" />
         </div>
         <div class="setting tall">
           <span id="organiser-label">A working is laid out as</span>

@@ -191,7 +191,7 @@ useKeys({
 
 .presenter .main {
   background: var(--blue);
-  color: white;
+  color: var(--on-primary);
   flex: 1;
   text-align: center;
   padding: 0.8rem;

@@ -168,8 +168,8 @@ const sizeOf = (board: ShownBoard) => {
 
 /* A figure in a drawing 360 wide is 15 high: at 43vw it is 3 % of the height of a screen of 16 by 10. */
 .show-picture {
-  background: var(--paper-0);
-  color: var(--paper-900);
+  background: var(--picture-ground);
+  color: var(--picture-ink);
   padding: 1vh 0.4vw;
 }
 
@@ -196,7 +196,7 @@ const sizeOf = (board: ShownBoard) => {
   flex: 1 1 100%;
   font-size: 3vh;
   line-height: 1.3;
-  color: var(--paper-900);
+  color: var(--picture-ink);
 }
 
 .show-disproof {

@@ -134,7 +134,7 @@ function inForce(facet: ShownFacet): string {
   text-align: left;
   background: transparent;
   border: 1px solid var(--edge-soft);
-  padding: 0.15rem 1.35rem 0.2rem 0.5rem;
+  padding: 0.15rem 1.5rem 0.2rem 0.35rem;
   cursor: pointer;
   display: flex;
   flex-direction: column;
@@ -197,7 +197,9 @@ function inForce(facet: ShownFacet): string {
   background: none;
   color: var(--quiet);
   font-size: 0.75rem;
-  padding: 0.1rem 0.25rem;
+  min-width: 24px;
+  min-height: 24px;
+  padding: 0;
   cursor: pointer;
 }
 
