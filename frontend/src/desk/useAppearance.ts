@@ -2,7 +2,7 @@ import { useLocalStorage, usePreferredDark } from '@vueuse/core'
 import { watchEffect } from 'vue'
 
 export type Appearance = 'device' | 'light' | 'dark'
-const chosen = useLocalStorage<Appearance>('keen-slate:appearance', 'light')
+const chosen = useLocalStorage<Appearance>('keen-slate:appearance', 'light', { writeDefaults: false })
 
 /** Light or dark, as it is chosen in this browser or as the device has it; what is printed is always light. */
 export function useAppearance() {

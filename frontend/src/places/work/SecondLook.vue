@@ -3,11 +3,12 @@ import { useTemplateRef } from 'vue'
 import type { Looked, Worked, WorkRequest } from '@/api/client'
 import MathText from '@/shared/MathText.vue'
 import ChoiceQuestion from './ChoiceQuestion.vue'
+import FirstNote from './FirstNote.vue'
 import LikelyWrong from './LikelyWrong.vue'
 import PupilAnswer from './PupilAnswer.vue'
 
 /** The estimate with its band, the checks, and what typical mistakes would give instead, all on one number line. */
-defineProps<{ worked: Worked; looked: Looked | null; covered: boolean; body: WorkRequest }>()
+defineProps<{ worked: Worked; looked: Looked | null; covered: boolean; body: WorkRequest; first: boolean }>()
 const emit = defineEmits<{ beside: [mistake: string, name: string]; keepChoice: [] }>()
 
 const KINDS: Record<string, string> = {
@@ -25,6 +26,7 @@ defineExpose({ focusAnswer: () => pupil.value?.focus() })
 <template>
   <aside class="second-look" aria-labelledby="second-look-title">
     <h2 id="second-look-title">Second look</h2>
+    <FirstNote v-if="first" :number="3">What it should come to, and the wrong answers to wait for.</FirstNote>
     <template v-if="looked">
       <div class="estimates">
         <div

@@ -15,7 +15,7 @@ import BetterNumbers from './BetterNumbers.vue'
 import DemandMarks from './DemandMarks.vue'
 import EmptySheet from './EmptySheet.vue'
 import { choiceAfter, mainFacet } from './facets'
-import FirstNotes from './FirstNotes.vue'
+import FirstNote from './FirstNote.vue'
 import KeepIn from './KeepIn.vue'
 import ProblemField from './ProblemField.vue'
 import SchoolTabs from './SchoolTabs.vue'
@@ -268,6 +268,7 @@ const visited = useLocalStorage('keen-slate:visited', false)
 
 onMounted(async () => {
   first.value = !visited.value && !text.value
+  window.addEventListener('keydown', () => (first.value = false), { once: true })
   visited.value = true
   await settings.ready()
   organiser.value = settings.settings.organiser
@@ -298,7 +299,10 @@ onMounted(async () => {
       <KeepIn :can-keep="worked !== null" :kept="told" @keep="keep" />
     </header>
     <SetTrouble />
-    <FirstNotes v-if="first && worked" @read="first = false" />
+    <FirstNote v-if="first && worked" :number="1">
+      Type your own problem over this one, and press Enter.
+      <button type="button" class="quiet-button" @click="first = false">Put the three notes away (any key)</button>
+    </FirstNote>
     <StoryOffers v-if="offered" :read="offered" @take="take" />
     <template v-else-if="worked">
       <p v-for="note in [...worked.notes, ...worked.refused]" :key="note" class="reading-note">{{ note }}</p>
@@ -313,6 +317,7 @@ onMounted(async () => {
             @numbers="otherNumbers"
             @take="take"
           />
+          <FirstNote v-if="first" :number="2">Other ways of working it: a press here, or the key m.</FirstNote>
           <SchoolTabs :facets="facets" @choose="choose" @beside="beside.lay" />
           <SheetBar
             v-model:organiser="organiser"
@@ -348,6 +353,7 @@ onMounted(async () => {
         </div>
         <SecondLook
           ref="secondLook"
+          :first="first"
           :worked="worked"
           :looked="looked"
           :covered="upTo !== null"
