@@ -285,11 +285,11 @@ def lesson_parts(items: list[Item]) -> tuple[list[Item], list[Item], list[str]]:
         first = {i.task.added: i for i in reversed(items)}
         left = [i for i in items if first[i.task.added] is not i] or items
     shown = [i for i in items if not any(i is one for one in left)] or items[:1]
+    place = {id(item): number for number, item in enumerate(items)}  # the same problem may stand twice
     headings: list[str] = []
     told = 0
     for one in left:
-        at = next(index for index, item in enumerate(items) if item is one)
-        before = [index for index, item in enumerate(shown, start=1) if items.index(item) <= at]
+        before = [number for number, item in enumerate(shown, start=1) if place[id(item)] <= place[id(one)]]
         like = max(before, default=1)
         headings.append(f"As in example {like}" if like != told else "")
         told = like

@@ -102,7 +102,9 @@ class Lesson(LessonTest):
         self.key("Enter")
         page.locator(".school-tab").first.wait_for()
         self.click(page.get_by_role("button", name="Lay all improper beside"))
-        expect(page.get_by_role("button", name="Close").or_(page.get_by_text("all improper")).first).to_be_visible()
+        beside = page.get_by_role("region", name="Two ways side by side")
+        expect(beside).to_contain_text("all improper")
+        self.assertEqual(texts(beside.locator(".math-text")).count("3 5/12"), 2)  # both come to it
         self.click(page.get_by_text("As a choice question"))
         answers = texts(page.locator(".choice-question .math-text"))
         self.assertIn("3 5/12", answers)

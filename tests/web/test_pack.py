@@ -9,7 +9,7 @@ from pypdf import PdfReader
 from keen_slate.services.printing import Item, lesson_parts
 from keen_slate.services.shapes.line_up import FadingShape, Task
 from keen_slate.services.shapes.work import Edits
-from tests.web.test_print import PrintTest
+from tests.web.test_print import PROBLEMS, PrintTest
 
 LADDER = ("1/4 + 1/4", "1/3 + 1/6", "1/2 + 1/4", "2/3 + 1/4", "5 1/6 - 2 5/6", "3/4 + 2/3")
 
@@ -114,6 +114,15 @@ class Parts(PrintTest):
 
 
 class Sheets(PrintTest):
+    @staticmethod
+    def drawn(reader: PdfReader) -> int:
+        """How many lines are drawn."""
+        count = 0
+        for page in reader.pages:
+            contents = page.get_contents()
+            count += len(re.findall(rb"\bl\b", contents.get_data())) if contents is not None else 0
+        return count
+
     def test_letters_for_three_ages_and_reasons_that_can_be_read(self) -> None:
         seen = []
         for size in ("small", "medium", "large"):
@@ -136,9 +145,13 @@ class Sheets(PrintTest):
         text = self.text(self.printed(kind="bare", organiser="lines", estimate=True, line=True, conclusion=True))
         self.assertEqual(text.count("About:"), 10)
         self.assertIn("What I noticed:", text)
-        strips = self.printed(kind="bare", organiser="lines", strips=True)
-        self.assertGreater(len(strips.pages), 0)
+        bare = self.drawn(self.printed(kind="bare", organiser="lines"))
+        strips = self.drawn(self.printed(kind="bare", organiser="lines", strips=True))
+        cuts: list[int] = [int(b) for problem in PROBLEMS for b in re.findall(r"/(\d+)", problem)]
+        self.assertGreater(strips, bare + sum(cuts) // 2)
 
     def test_strips_and_discs_of_the_sizes_of_a_set(self) -> None:
         reader = self.printed(kind="cut-outs")
         self.assertIn("to cut out and colour", self.text(reader))
+        sizes: set[int] = {int(b) for problem in PROBLEMS for b in re.findall(r"/(\d+)", problem)}
+        self.assertGreater(self.drawn(reader), 3 * sum(sizes))  # each piece of three discs has a line of its own

@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import Select from 'primevue/select'
 import { computed } from 'vue'
 import type { ShownExample } from '@/api/client'
+import { MOST } from './useRows'
 
 /** Which items are shown and in which order: by what they ask, and by how hard they are. */
 export interface Shown {
@@ -12,7 +13,6 @@ export interface Shown {
   order: 'set' | 'easier' | 'harder'
 }
 
-const MOST = 4
 /** An empty value is none to the library. */
 const ANY = 'any'
 const props = defineProps<{ examples: ShownExample[]; fixed: boolean }>()

@@ -2,7 +2,8 @@ import { computed, ref, type Ref } from 'vue'
 import type { ShownExample } from '@/api/client'
 import type { Shown } from './RowsShown.vue'
 
-const MOST = 4
+/** From so many things on, items that ask more are shown together. */
+export const MOST = 4
 
 /** The items that are shown, in the order that is looked at; `order` of the whole set stays as it is. */
 export function useRows(examples: Ref<ShownExample[]>) {
