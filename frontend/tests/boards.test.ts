@@ -3,7 +3,7 @@ import type { LessonItem, LessonLine, ShownBoard, ShownLine, Worked } from '@/ap
 import { stepsOfLines } from '@/places/work/checklist'
 import { inPanels } from '@/places/work/panels'
 import { placeOf, stepsOf } from '@/places/show/steps'
-import { blocksOf, gridOf, heightsOf, rowsOfStrokes, stepsIn, uncovered } from '@/shared/boards'
+import { blocksOf, gridOf, heard, heardPart, heightsOf, rowsOfStrokes, stepsIn, uncovered } from '@/shared/boards'
 
 type Stroke = ShownBoard['strokes'][number]
 const at = (row: number, column: number, text: string, slot: '' | 'top' | 'bottom' = '') => ({ row, column, slot, text, hand: 'figure' as const })
@@ -42,6 +42,16 @@ describe('what is uncovered', () => {
     expect(second[1]?.[2]?.figure.map((f) => [f.text, f.struck])).toEqual([['6', true], ['5', false]])
     expect(second[3]?.every((cell) => cell.figure.length === 0)).toBe(true)
     expect(second[2]?.map((cell) => cell.rules)).toEqual([[], ['below'], ['below'], ['below']])
+  })
+
+  test('what is struck is heard as struck, a carry as a carry, a fraction as one', () => {
+    const done = gridOf(board, 4)
+    expect(done[1]?.map((cell) => heard(cell.figure))).toEqual(['', '', '6 struck, 5', '1 struck, 11'])
+    const mark = (text: string, hand: 'figure' | 'carry' | 'times' = 'figure') => ({ text, hand, stroke: 0, struck: false })
+    expect(heard([mark('1', 'carry')])).toBe('1 carried')
+    const cell = { figure: [], point: [], before: [], rules: [], top: [{ ...mark('3'), struck: true }, mark('15')], bottom: [mark('12')] }
+    expect(heardPart(cell)).toBe('3 struck, 15 over 12')
+    expect(heardPart({ ...cell, top: [mark('×3', 'times')], bottom: [mark('×3', 'times')] })).toBe('top times 3, bottom times 3')
   })
 
   test('room is kept for what is struck, and a stroke has its row', () => {

@@ -106,7 +106,7 @@
 #let prose(said) = {
   show regex("\\d+/\\d+"): it => {
     let parts = it.text.split("/")
-    math.equation(block: false, alt: it.text, math.display(math.frac(text(parts.at(0)), text(parts.at(1)))))
+    math.equation(block: false, alt: parts.join(" over "), math.display(math.frac(text(parts.at(0)), text(parts.at(1)))))
   }
   said
 }

@@ -27,24 +27,24 @@ from keen_slate.core.notation.layout import (
 )
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.problem.tree import Expr, Path
+from keen_slate.render.spoken import spoken
 
 EN_SPACE, THIN_SPACE = "\u2002", "\u2009"
 
 
-def mathml(expr: Expr, manner: Manner = USUAL_MANNER, changed: Collection[Path] = (), *, spoken: str = "") -> str:
-    """The expression as one ``math`` element; ``changed`` are the paths to mark, ``spoken`` is its text alternative.
+def mathml(expr: Expr, manner: Manner = USUAL_MANNER, changed: Collection[Path] = ()) -> str:
+    """The expression as one ``math`` element with its text alternative; ``changed`` are the paths to mark.
 
     >>> from keen_slate.core.numbers.forms import CommonFraction
     >>> mathml(CommonFraction(3, 4))
-    '<math><mfrac><mn>3</mn><mn class="piece">4</mn></mfrac></math>'
+    '<math aria-label="3 quarters"><mfrac><mn>3</mn><mn class="piece">4</mn></mfrac></math>'
     """
-    return math(_markup(layout(expr, manner), frozenset(changed)), spoken)
+    return math(_markup(layout(expr, manner), frozenset(changed)), spoken(expr, manner))
 
 
-def math(markup: str, spoken: str = "") -> str:
-    """Markup as one ``math`` element."""
-    alternative = f' aria-label="{escape(spoken)}"' if spoken else ""
-    return f"<math{alternative}>{markup}</math>"
+def math(markup: str, said: str) -> str:
+    """Markup as one ``math`` element, with ``said`` as its text alternative."""
+    return f'<math aria-label="{escape(said)}">{markup}</math>'
 
 
 def markup(node: Node) -> str:

@@ -1,5 +1,6 @@
 """A number line drawn as SVG, to scale; colours come from the page as classes, shapes carry the meaning."""
 
+from collections.abc import Mapping
 from fractions import Fraction
 from html import escape
 
@@ -9,6 +10,7 @@ from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.pictures.number_line import NumberLine
 from keen_slate.core.problem.tree import Expr, Negative, decimal_or_number, number_for
+from keen_slate.render.spoken import spoken
 
 WIDTH, MARGIN, AXIS, BELOW = 340, 20, 0, 50
 
@@ -18,8 +20,10 @@ HATCH = """<defs>
 </pattern></defs>"""
 
 
-def number_line_svg(line: NumberLine, manner: Manner = USUAL_MANNER) -> str:
-    """The drawing: bands above the line in dashed outline, wrong answers as hatched lozenges, the answer below."""
+def number_line_svg(line: NumberLine, manner: Manner = USUAL_MANNER, names: Mapping[str, str] | None = None) -> str:
+    """The drawing: bands above the line in dashed outline, wrong answers as hatched lozenges, the answer below.
+
+    ``names`` says for each letter which mistake it stands for, for those who hear the line."""
     parts: list[str] = []
     for index, band in enumerate(line.bands):
         left, right = _x(line, band.low), _x(line, band.high)
@@ -47,7 +51,7 @@ def number_line_svg(line: NumberLine, manner: Manner = USUAL_MANNER) -> str:
     above = highest - 12
     start = (
         f'<svg class="number-line" viewBox="0 {above:.0f} {WIDTH} {AXIS + below - above:.0f}" role="img" '
-        f'aria-label="{escape(_described(line, manner))}">'
+        f'aria-label="{escape(_described(line, manner, names or {}))}">'
     )
     return "".join([start, HATCH, *parts, "</svg>"])
 
@@ -121,13 +125,16 @@ def _number(expr: Expr, x: float, y: float, manner: Manner) -> list[str]:
     return drawn
 
 
-def _described(line: NumberLine, manner: Manner) -> str:
-    """The text alternative."""
+def _described(line: NumberLine, manner: Manner, names: Mapping[str, str]) -> str:
+    """The text alternative: each wrong answer by its letter and its mistake."""
 
     def plain(value: Fraction) -> str:
-        return text_of(_written(value, decimals=line.decimals), manner)
+        return spoken(_written(value, decimals=line.decimals), manner)
+
+    def called(label: str) -> str:
+        return f"{label}, “{names[label]}”" if label in names else label
 
     told = [f"Number line from {plain(line.low)} to {plain(line.high)}. The answer is {plain(line.answer)}."]
     told += [f"Estimate {plain(b.value)}, band {plain(b.low)} to {plain(b.high)}." for b in line.bands]
-    told += [f"Likely wrong answer {m.label}: {plain(m.value)}." for m in line.wrong]
+    told += [f"Likely wrong answer {called(m.label)}: {plain(m.value)}." for m in line.wrong]
     return " ".join(told)

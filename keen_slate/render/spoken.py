@@ -1,5 +1,7 @@
 """What is set, as it is read aloud."""
 
+import re
+
 from keen_slate.core.notation.layout import (
     BEFORE_AMOUNTS,
     MINUS,
@@ -19,6 +21,7 @@ from keen_slate.core.notation.layout import (
     layout,
 )
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying.words import piece
 
@@ -38,10 +41,42 @@ def spoken(expr: Expr, manner: Manner = USUAL_MANNER) -> str:
     >>> spoken(read("2 3/4 − 1/2").expr)
     '2 and 3 quarters minus 1 half'
     """
-    return _said(layout(expr, manner, placed=False), manner)
+    return heard(layout(expr, manner, placed=False), manner)
 
 
-def _said(node: Node, manner: Manner) -> str:
+FRACTION_IN_PROSE = re.compile(r"(?<![\d/])(?:(\d+) )?(\d+)/(\d+)(?![\d/])")
+
+
+def number_in(found: re.Match[str]) -> CommonFraction | MixedNumber | None:
+    """The number that a match of ``FRACTION_IN_PROSE`` is; None for one with a bottom of 0."""
+    whole, top, bottom = (int(g) if g else None for g in found.groups())
+    if not bottom or top is None:
+        return None
+    return CommonFraction(top, bottom) if whole is None else MixedNumber(whole, top, bottom)
+
+
+def aloud(text: str, words: Manner) -> str:
+    """A sentence as it is read aloud: its fractions and signs in words.
+
+    >>> aloud("0 of 2 discs ≈ 1 3/4 × 30%, not 3/0.", Manner())
+    '0 of 2 discs is about 1 and 3 quarters times 30 percent, not 3/0.'
+    """
+
+    def number(found: re.Match[str]) -> str:
+        read = number_in(found)
+        return found.group() if read is None else spoken(read, words)
+
+    told = FRACTION_IN_PROSE.sub(number, text).replace(f" {MINUS} ", " minus ").replace(MINUS, "negative ")
+    return _SIGN_IN_PROSE.sub(lambda found: f" {_IN_PROSE[found[1]]}{' ' if found[2] else ''}", told)
+
+
+_IN_PROSE = {"×": "times", "÷": "divided by", "=": "equals", "<": "is less than", ">": "is more than",
+             "≈": "is about", "+": "plus", "%": "percent"}  # fmt: skip
+_SIGN_IN_PROSE = re.compile(r" ?([×÷=<>≈+%])(?=(\w)?)")
+
+
+def heard(node: Node, manner: Manner) -> str:
+    """What is set, in words."""
     match node:
         case Digits(text):
             return text
@@ -49,25 +84,25 @@ def _said(node: Node, manner: Manner) -> str:
             whole, _, places = start.partition(manner.decimal_sign)
             return f"{start} with {block} repeating" if places else f"{whole} point {block} repeating"
         case Row(items):
-            return "".join([_said(i, manner) for i in items])
+            return "".join([heard(i, manner) for i in items])
         case Part(_, inner):
-            return _said(inner, manner)
+            return heard(inner, manner)
         case Over(Digits(top), Digits(bottom)):
             return f"{top} {piece(int(bottom), manner, many=top != '1')}"
         case Over(top, bottom):
-            return f"{_said(top, manner)} over {_said(bottom, manner)}"
+            return f"{heard(top, manner)} over {heard(bottom, manner)}"
         case Mixed(whole, part):
-            return f"{_said(whole, manner)} and {_said(part, manner)}"
+            return f"{heard(whole, manner)} and {heard(part, manner)}"
         case Sign(_, "before"):
             return "negative "
         case Sign(text):
             return _SIGNS[text]
         case InBrackets(inner, _, needed=True) if _is_negative(inner):
-            return _said(inner, manner)
+            return heard(inner, manner)
         case InBrackets(inner):
-            return f"open bracket {_said(inner, manner)} close bracket"
+            return f"open bracket {heard(inner, manner)} close bracket"
         case Raised(base, exponent):
-            return f"{_said(base, manner)} to the power {exponent.text}"
+            return f"{heard(base, manner)} to the power {exponent.text}"
         case Blank():
             return "blank"
         case Words(" r "):

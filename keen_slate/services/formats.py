@@ -34,7 +34,6 @@ from keen_slate.render.boards import board_latex
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.qti import Choice, ItemFile, PictureFile, item_xml, manifest_xml
-from keen_slate.render.spoken import spoken
 from keen_slate.services.errands import MOST_EXAMPLES
 from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
 from keen_slate.services.shapes.files import Imported, ImportFault, ImportRequest, SetFile, SetFileExample
@@ -329,7 +328,7 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
         right = asked.work().answer
         ticked = Task.model_validate(example.task).choices
         choices = [
-            Choice(one.mistake or "right", mathml(one.answer, asked.amounts, spoken=spoken(one.answer, asked.amounts)))
+            Choice(one.mistake or "right", mathml(one.answer, asked.amounts))
             for _, one in lettered(asked.problem, asked.school, ticked)
         ]
         problem = asked.problem.expr
@@ -357,7 +356,7 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
                 picture=picture,
                 title=f"{found.name} {number}",
                 prompt=task_of(asked),
-                mathml=mathml(problem, asked.amounts, spoken=spoken(problem, asked.amounts)),
+                mathml=mathml(problem, asked.amounts),
                 answers=answers,
                 one_way=one_way,
                 choices=tuple(choices),

@@ -109,14 +109,14 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
         school=asked.school.as_dict(),
         turns=edits.turns,
         estimate_question=question,
-        estimate_question_html=prose_html(question),
+        estimate_question_html=prose_html(question, asked.words),
         likely=[
             LikelyAnswer(mistake=w.mistake, name=asked.named(MISTAKES[w.mistake].name), answer=asked.notation(w.answer))
             for w in (() if finding else second.likely_wrong[:MOST_LIKELY])
         ],
         choices=to_choose(asked, task.choices) if task.role == "choice" else [],
         rule=task.rule,
-        rule_html=prose_html(task.rule),
+        rule_html=prose_html(task.rule, asked.words),
     )
 
 
@@ -146,7 +146,7 @@ def call_out(request: CalledOutRequest) -> CalledOutShown:
         asked.problem, working, request.at, request.said, written=tuple(request.written), decimal_comma=comma
     )
     said = asked.say(found.said)
-    return CalledOutShown(verdict=found.verdict, said=said, said_html=prose_html(said))
+    return CalledOutShown(verdict=found.verdict, said=said, said_html=prose_html(said, asked.words))
 
 
 def wrong_on_purpose(request: WrongRequest) -> WrongOnPurpose:
@@ -241,7 +241,7 @@ def _on_purpose(wrong: LikelyWrong, asked: Asked, acronym: str) -> WrongOnPurpos
         lines=lines,
         boards=shown.boards,
         question=question,
-        question_html=prose_html(question),
+        question_html=prose_html(question, asked.words),
         picture=counter_picture(asked, wrong.answer),
         disproved=disproved(asked, wrong.mistake),
     )

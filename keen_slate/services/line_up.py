@@ -374,7 +374,7 @@ def shown_example(example: Example, words: Manner) -> ShownExample:
         told=story.text(words) if story else "",
         blocks=blocks_of(story, words) if story else [],
         answered=answered,
-        answered_html=prose_html(answered),
+        answered_html=prose_html(answered, words),
         problem=notation(problem.expr, amounts),
         sign=sign_of_answer(problem.expr, reference.answer),
         answer=notation(reference.answer, amounts),

@@ -6,7 +6,7 @@ from fractions import Fraction
 
 from hypothesis import given
 
-from keen_slate.core.notation.manner import Manner
+from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.pictures.number_line import Band, number_line
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.working.work import work
@@ -67,8 +67,13 @@ class Aloud(unittest.TestCase):
             self.assertEqual(spoken(read(text).expr), aloud)
 
     def test_prose_is_escaped(self) -> None:
-        self.assertEqual(prose_html("<b> & 3/0"), "&lt;b&gt; &amp; 3/0")
-        self.assertIn("<mn>5</mn><mfrac>", prose_html("9 becomes 8 5/5: 5 5/6").replace(" ", ""))
+        self.assertEqual(prose_html("<b> & 3/0", USUAL_MANNER), "&lt;b&gt; &amp; 3/0")
+        self.assertIn("<mn>5</mn><mfrac>", prose_html("9 becomes 8 5/5: 5 5/6", USUAL_MANNER).replace(" ", ""))
+
+    def test_a_fraction_in_a_sentence_is_heard_as_one(self) -> None:
+        said = prose_html("3/4 is 2 1/4 less", Manner(quarter="fourth"))
+        heard = [e.get("aria-label") for e in ET.fromstring(f"<p>{said}</p>").iter("math")]
+        self.assertEqual(heard, ["3 fourths", "2 and 1 fourth"])
 
 
 class NumberLine(unittest.TestCase):
@@ -93,5 +98,7 @@ class NumberLine(unittest.TestCase):
         band = next(e for e in svg.iter("rect") if e.get("class") == "band")
         scale = (WIDTH - 2 * MARGIN) / float(self.LINE.high - self.LINE.low)
         self.assertAlmostEqual(float(band.get("width", "")), 1.0 * scale, delta=0.1)
-        self.assertIn("The answer is 3 5/12.", svg.get("aria-label", ""))
-        self.assertIn("Likely wrong answer A: 4 7/12.", svg.get("aria-label", ""))
+        self.assertIn("The answer is 3 and 5 twelfths.", svg.get("aria-label", ""))
+        self.assertIn("Likely wrong answer A: 4 and 7 twelfths.", svg.get("aria-label", ""))
+        named = number_line_svg(self.LINE, Manner(quarter="fourth"), {"B": "wholes left out"})
+        self.assertIn("Likely wrong answer B, “wholes left out”: 3 and 1 fourth.", named)

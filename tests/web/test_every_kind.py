@@ -1,13 +1,18 @@
 """Every kind of number with every operation and every task, through all that the places ask for: the sheet, its
 pictures, the second look, the lesson, the handout. None of it breaks down, whatever the numbers do not come to."""
 
+import re
 import unittest
+from html import unescape
 from itertools import product
+from typing import Any
 from uuid import UUID
 
+from keen_slate.core.notation.manner import USUAL_MANNER
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.stories.library import LIBRARY
 from keen_slate.core.stories.numbers import other_numbers
+from keen_slate.render.spoken import aloud
 from keen_slate.services.lessons import lesson_item
 from keen_slate.services.printing import Item, item_data
 from keen_slate.services.shapes.line_up import Task
@@ -28,6 +33,8 @@ TASKS = (
     "read {} from a number line", "read {} from a hundred square", "read {} from a number line in 4 spaces",
     "{} ÷ 4 with a remainder", "3 × ({} − 0.1)", "−{} + 1/2", "{} of 60", "how many {} in 5", "subtract {} from 8",
 )  # fmt: skip
+UNHEARD = re.compile(r"\d/\d|[×÷≈=<>%□]| [+\u2212] ")
+"""What a screen reader passes over, or reads as a letter."""
 PRINTED = tuple(PrintRequest(kind=kind) for kind in ("bare", "worked", "teacher"))
 
 
@@ -75,7 +82,13 @@ class EveryKind(unittest.TestCase):
         self.assertTrue(worked.lines[-1].notation.text)
         drawn = [p for line in pictures(request).lines for p in line.pictures]
         self.assertTrue(all(p.svg.startswith("<svg") and p.told.endswith(".") for p in drawn))
-        look(request)
+        looked = look(request)
+        for markup in markup_in([worked.model_dump(), looked.model_dump(), [p.svg for p in drawn]]):
+            self.is_heard(markup)
+        heard = unescape(looked.number_line or "")
+        for wrong in looked.likely_wrong if heard else ():
+            told = f"Likely wrong answer {wrong.letter}, “{aloud(wrong.name, USUAL_MANNER)}”: "
+            self.assertTrue(told in heard or not wrong.letter, f"{told} in {heard[:300]}")
         if DEEP or len(text) % 4 == 0:
             self.assertTrue(ways(request).facets)  # every choice of every school, drawn
         example = Example(
@@ -85,6 +98,22 @@ class EveryKind(unittest.TestCase):
         item = Item(problem=read(text).text(), school={}, task=Task(), edits=Edits(), liked=[])
         for asked in PRINTED:
             self.assertTrue(item_data(1, item, asked, {})["problem"]["alt"])
+
+    def is_heard(self, markup: str) -> None:
+        """Nothing drawn or typeset is without a text alternative, and no sign or slash stands in one."""
+        for kind, attributes in re.findall(r"<(math|svg)([^>]*)>", markup):
+            heard = re.search(r'aria-label="([^"]*)"', attributes)
+            assert heard is not None, f"a {kind} that cannot be heard: {markup[:200]}"
+            self.assertIsNone(UNHEARD.search(unescape(heard.group(1))), heard.group(1))
+
+
+def markup_in(found: Any) -> list[str]:
+    """Every value in which something is typeset or drawn."""
+    if isinstance(found, dict):
+        found = list(found.values())
+    if isinstance(found, list):
+        return [markup for value in found for markup in markup_in(value)]
+    return [found] if isinstance(found, str) and "<" in found else []
 
 
 if __name__ == "__main__":

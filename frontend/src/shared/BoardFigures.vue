@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Written } from './boards'
+import { heard, type Written } from './boards'
 
 /** What was written in one place: the first at its height, later ones above it, struck where something replaced them. */
 const props = defineProps<{ of: Written[]; now: number | null }>()
 const first = computed(() => props.of[0])
+/** Said only where the figure alone would be misheard. */
+const said = computed(() => (props.of.length > 1 || props.of.some((mark) => mark.struck || mark.hand === 'carry') ? heard(props.of) : undefined))
 const above = computed(() => props.of.slice(1).reverse())
 </script>
 
 <template>
-  <span class="figures">
+  <span class="figures" :role="said && 'img'" :aria-label="said">
     <span v-if="above.length" class="renewed">
       <component :is="mark.struck ? 's' : 'span'" v-for="mark in above" :key="mark.stroke" :class="{ fresh: mark.stroke === now }">
         {{ mark.text }}

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { ShownBoard } from '@/api/client'
 import BoardFigures from './BoardFigures.vue'
-import { gridOf, heightsOf, type Cell } from './boards'
+import { gridOf, heardPart, heightsOf, type Cell } from './boards'
 
 /**
  * A calculation in columns as on paper, `strokes` of it done: figures under figures, struck ones with the new above them,
@@ -54,7 +54,7 @@ function classesOf(cell: Cell, row: number) {
         <td v-if="board.label && board.label_first" class="board-label">{{ labelled.has(row) ? board.label : '' }}</td>
         <td v-for="(cell, column) in cells" :key="column" :class="classesOf(cell, row)">
           <BoardFigures v-if="cell.before.length" class="before" :class="{ carry: cell.before[0]!.hand === 'carry' }" :of="cell.before" :now="now" />
-          <span v-if="isFraction(cell)" :class="isBeside(cell) ? 'times' : 'part'">
+          <span v-if="isFraction(cell)" :class="isBeside(cell) ? 'times' : 'part'" role="img" :aria-label="heardPart(cell)">
             <span class="part-top"><BoardFigures :of="cell.top" :now="now" /></span>
             <span class="part-bottom"><BoardFigures :of="cell.bottom" :now="now" /></span>
           </span>

@@ -69,6 +69,24 @@ export function gridOf(board: ShownBoard, strokes: number): Cell[][] {
   return grid
 }
 
+/** What stands in one place as it is heard: what was struck, then what took its place. */
+export function heard(written: readonly Written[]): string {
+  return written
+    .map(({ text, hand, struck }) => {
+      const said = hand === 'carry' ? `${text} carried` : hand === 'brought' ? `${text} brought down` : text
+      return struck ? `${said} struck` : said
+    })
+    .join(', ')
+}
+
+/** A fraction in its cell as it is heard, or the multiplier that stands beside one. */
+export function heardPart(cell: Cell): string {
+  const top = heard(cell.top)
+  const bottom = heard(cell.bottom)
+  if (cell.top[0]?.hand === 'times') return `top times ${top.replace('×', '')}, bottom times ${bottom.replace('×', '')}`
+  return bottom ? `${top || 'blank'} over ${bottom}` : top
+}
+
 /** In each row how many figures come to stand above each other in one cell when all is done: room is kept for them. */
 export function heightsOf(board: ShownBoard): number[] {
   return gridOf(board, board.strokes.length).map((row) =>

@@ -155,5 +155,5 @@ class Trying:
             name=in_words(MISTAKES[mistake].name, words),
             belief=filled(BY_ID[mistake].belief, words),
             shows=told,
-            shows_html=prose_html(told),
+            shows_html=prose_html(told, words),
         )

@@ -29,7 +29,6 @@ from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import Turn, Working, work
 from keen_slate.faults import UnknownWord
 from keen_slate.render.mathml import mathml
-from keen_slate.render.spoken import spoken
 from keen_slate.services.shapes.base import Notation, Unreadable
 from keen_slate.services.shapes.work import LineTurn, WorkRequest
 
@@ -82,7 +81,7 @@ class Asked:
 
 def notation(expr: Expr, manner: Manner, changed: tuple[Path, ...] = ()) -> Notation:
     """An expression as text, and as MathML with its text alternative."""
-    return Notation(text=text_of(expr, manner), mathml=mathml(expr, manner, changed, spoken=spoken(expr, manner)))
+    return Notation(text=text_of(expr, manner), mathml=mathml(expr, manner, changed))
 
 
 def as_typed_notation(problem: Problem, manner: Manner) -> Notation:

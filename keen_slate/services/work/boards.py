@@ -66,7 +66,7 @@ def _stroke(stroke: Stroke, asked: Asked, lines: list[int | None]) -> ShownStrok
         strikes=[_place(p) for p in stroke.strikes],
         rules=[_rule(r) for r in stroke.rules],
         reason=reason,
-        reason_html=prose_html(reason),
+        reason_html=prose_html(reason, asked.words),
         question=asked.named(stroke.question),
         line=lines[at] if at is not None and at < len(lines) else None,
     )

@@ -36,7 +36,7 @@ def wrong_beside_right(request: WrongRequest) -> Compared:
         second=SideOfComparison(worked=shown_working(asked, wrong), cost=_shown_cost(wrong)),
         rows=[list(row) for row in aligned(right, wrong)],
         recommended=None,
-        why_html=prose_html(asked.unsettled(BY_ID[request.mistake], wrong.answer)),
+        why_html=prose_html(asked.unsettled(BY_ID[request.mistake], wrong.answer), asked.words),
     )
 
 
@@ -57,7 +57,7 @@ def compare(request: CompareRequest) -> Compared:
         second=SideOfComparison(worked=shown_working(two, second), cost=_shown_cost(second)),
         rows=[list(row) for row in aligned(first, second)],
         recommended=recommended,
-        why_html=prose_html(one.say(why)),
+        why_html=prose_html(one.say(why), one.words),
     )
 
 

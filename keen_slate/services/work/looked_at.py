@@ -24,6 +24,7 @@ from keen_slate.core.working.checks import Check, checks_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from keen_slate.render.number_line_svg import number_line_svg
 from keen_slate.render.prose import prose_html
+from keen_slate.render.spoken import aloud
 from keen_slate.services.shapes.work import (
     BetterItem,
     BetterItems,
@@ -91,7 +92,8 @@ def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[s
     shows, question = asked.say(how_it_shows(wrong.derivation, wrong.answer)), asked.unsettled(words, wrong.answer)
     return ShownMistake(
         mistake=wrong.mistake, name=asked.named(words.name), belief=asked.phrase(words.belief),
-        shows=shows, shows_html=prose_html(shows), question=question, question_html=prose_html(question),
+        shows=shows, shows_html=prose_html(shows, asked.words),
+        question=question, question_html=prose_html(question, asked.words),
         picture=counter_picture(asked, wrong.answer),
         source=words.source,
         met=place_text(words.met), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
@@ -108,7 +110,7 @@ def named_mistake(mistake: str, asked: Asked, answer: Expr | None = None) -> Nam
         name=asked.named(words.name),
         belief=asked.phrase(words.belief),
         question=question,
-        question_html=prose_html(question),
+        question_html=prose_html(question, asked.words),
     )
 
 
@@ -134,7 +136,7 @@ def better(request: WorkRequest) -> BetterItems:
 def _shown_check(check: Check, asked: Asked) -> ShownCheck:
     reason = asked.say(check.said)
     lines = [asked.notation(n.expr) for n in check.working.lines if not n.is_question] if check.working else []
-    return ShownCheck(check=check.id, reason=reason, reason_html=prose_html(reason), lines=lines)
+    return ShownCheck(check=check.id, reason=reason, reason_html=prose_html(reason, asked.words), lines=lines)
 
 
 def _lettered(second: SecondLook) -> list[tuple[str, LikelyWrong]]:
@@ -146,4 +148,5 @@ def _number_line(asked: Asked, second: SecondLook) -> str:
     wrong = tuple((letter, w.value) for letter, w in _lettered(second) if w.value is not None)
     expr = asked.problem.expr
     line = number_line(evaluate(expr), bands, wrong, decimals=only_decimals((expr,)))
-    return number_line_svg(line, asked.words)
+    names = {letter: aloud(asked.named(MISTAKES[w.mistake].name), asked.words) for letter, w in _lettered(second)}
+    return number_line_svg(line, asked.words, names)

@@ -12,6 +12,7 @@ from keen_slate.core.working.work import Working
 from keen_slate.faults import UnknownWord
 from keen_slate.render.pictures.svg import picture_svg, width_in
 from keen_slate.render.prose import prose_html
+from keen_slate.render.spoken import aloud
 from keen_slate.services.shapes.work import (
     Disproved,
     Edits,
@@ -25,7 +26,11 @@ from keen_slate.services.work.asked import Asked
 
 
 def shown_picture(proof: Proof, asked: Asked) -> ShownPicture:
-    picture, caption, alternative = proof.picture, asked.say(proof.caption), asked.say(told(proof.picture))
+    picture, caption, alternative = (
+        proof.picture,
+        asked.say(proof.caption),
+        aloud(asked.say(told(proof.picture)), asked.words),
+    )
     svg = picture_svg(picture, alternative, asked.words, caption)
     return ShownPicture(
         kind=picture.kind,
@@ -34,7 +39,7 @@ def shown_picture(proof: Proof, asked: Asked) -> ShownPicture:
         width=width_in(svg),
         told=alternative,
         caption=caption,
-        caption_html=prose_html(caption),
+        caption_html=prose_html(caption, asked.words),
     )
 
 
@@ -80,7 +85,9 @@ def disproved(asked: Asked, mistake: str) -> Disproved | None:
         return None
     said, proof = asked.say(found.said), found.refuted.proof
     return Disproved(
-        said=said, said_html=prose_html(said), picture=shown_picture(proof, asked) if proof is not None else None
+        said=said,
+        said_html=prose_html(said, asked.words),
+        picture=shown_picture(proof, asked) if proof is not None else None,
     )
 
 

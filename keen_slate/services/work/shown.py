@@ -43,6 +43,7 @@ from keen_slate.render.boards import board_latex, board_mathml, board_text
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import markup, math, mathml
 from keen_slate.render.prose import prose_html
+from keen_slate.render.spoken import aloud, heard
 from keen_slate.services.shapes.base import Notation
 from keen_slate.services.shapes.work import (
     BoardSide,
@@ -163,7 +164,7 @@ def _shown_line(line: Line, asked: Asked, school: School) -> ShownLine:
         panel=ACTS[line.act].panel,
         operation=operation_of(asked.problem.expr, line.step) if line.step else None,
         reason=reason,
-        reason_html=prose_html(reason),
+        reason_html=prose_html(reason, asked.words),
         side=[_shown_side(s, asked, school) for s in line.side],
         by_mistake=line.by_mistake,
         question=line.is_question,
@@ -198,14 +199,16 @@ def _shown_side(side: SideWork, asked: Asked, school: School) -> Side:
             before, after = CommonFraction(top, bottom), CommonFraction(top * by, bottom * by)
             product = Product((Factor(before), Factor(CommonFraction(by, by))))
             row = Row((layout(product), Sign("=", "equals"), layout(after)))
-            return NotationSide(notation=Notation(text=plain(row), mathml=math(markup(row))))
+            return NotationSide(notation=Notation(text=plain(row), mathml=math(markup(row), heard(row, asked.words))))
         case FactorPairs(pair_rows, ringed):
             told = [f"{n}: {', '.join(f'{a} × {b}' for a, b in pairs)}" for n, pairs in pair_rows]
             return ListSide(rows=told, ringed=str(ringed))
         case SetOut() | PrimeFactors():
             return BoardSide(board=shown_board(board_beside(side, school, 0), asked))
         case Calculation(text):
-            return NotationSide(notation=Notation(text=text, mathml=math(f"<mtext>{text}</mtext>")))
+            return NotationSide(
+                notation=Notation(text=text, mathml=math(f"<mtext>{text}</mtext>", aloud(text, asked.words)))
+            )
 
 
 def school_names(school: School, words: Manner) -> list[str]:

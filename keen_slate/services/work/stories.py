@@ -23,6 +23,7 @@ from keen_slate.faults import UnknownWord
 from keen_slate.render.pictures.bar_model import bars_svg
 from keen_slate.render.pictures.svg import width_in
 from keen_slate.render.prose import prose_html
+from keen_slate.render.spoken import aloud
 from keen_slate.services.shapes.stories import (
     AskedFor,
     BuiltRequest,
@@ -50,7 +51,7 @@ def blocks_of(story: Story, manner: Manner) -> list[StoryBlock]:
     amount = re.compile(rf"(<math(?:(?!</math>).)*</math>|\d+(?:[.,]\d+)?) ({words})\b")
 
     def typeset(text: str) -> str:
-        html = prose_html(text)
+        html = prose_html(text, manner)
         return amount.sub('<span class="amount">\\1 \\2</span>', html) if units else html
 
     blocks: list[StoryBlock] = []
@@ -95,7 +96,7 @@ def shown_story(asked: Asked, working: Working) -> ShownStory | None:
             for step in story_steps(problem, asked.school)
         ],
         sentences=sentences,
-        sentences_html=[prose_html(sentence) for sentence in sentences],
+        sentences_html=[prose_html(sentence, manner) for sentence in sentences],
     )
 
 
@@ -103,7 +104,7 @@ def bars_of(problem: Problem, manner: Manner, *, blank: bool = False) -> tuple[s
     """The bar model of a story as SVG, and in words."""
     assert problem.story is not None
     model = bar_model(problem.story.measured)
-    told = say(Say.of(in_stories.bars_in_words, relations=tuple(bars.relation for bars in model)), manner)
+    told = aloud(say(Say.of(in_stories.bars_in_words, relations=tuple(b.relation for b in model)), manner), manner)
     return bars_svg(model, told, manner, blank=blank), told
 
 
