@@ -99,8 +99,8 @@ def board_cells(board: Board, given: frozenset[int]) -> dict[str, Any]:
     """A board as nested lists that the print template draws: data, never markup.
 
     Of the strokes in ``given`` all is written; of the others an empty box stands where they would first write a figure,
-    and nothing is struck. A cell holds what is written from its first height upward, each as (text, struck, hand); an
-    empty text is a box.
+    nothing is struck and no point placed. A cell holds what is written from its first height upward, each as (text,
+    struck, hand); an empty text is a box.
 
     >>> from keen_slate.core.working.boards.listing import boards_of
     >>> from keen_slate.core.working.work import work
@@ -130,7 +130,7 @@ def board_cells(board: Board, given: frozenset[int]) -> dict[str, Any]:
                 and not slot(mark.at)
             ):
                 slot(mark.at).append(["", False, "figure"])
-            elif mark.hand == "sign":
+            elif mark.hand == "sign" and mark.at.slot != "point":  # where it goes is for the class to say
                 slot(mark.at).append([mark.text, False, mark.hand])
         for rule in stroke.rules:
             for column in range(rule.first, (rule.first if rule.side == "left" else rule.last) + 1):

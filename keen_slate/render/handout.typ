@@ -97,7 +97,9 @@
     }
     if board.label != "" and row.label and row.cells.any(cell => cell.figure.len() > 0 or cell.top.len() > 0) {
       let place = if board.label-first { 0 } else { board.columns }
-      cells.push(grid.cell(x: place, y: y, align: left + bottom, pad(bottom: if board.kind == "fractions" { 0.72em } else { 0em }, [#h(0.3em)#text(size: 0.85em, board.label)])))
+      let written = row.cells.any(cell => (cell.figure + cell.top).any(mark => mark.at(0) != "" and mark.at(2) != "sign"))
+      let unit = if written { text(size: 0.85em, board.label) } else { box(width: 1.6em, stroke: (bottom: 0.5pt + luma(45%))) }
+      cells.push(grid.cell(x: place, y: y, align: left + bottom, pad(bottom: if board.kind == "fractions" { 0.72em } else { 0em }, [#h(0.3em)#unit])))
     }
   }
   text(size: 1.15em, grid(columns: columns, align: center + bottom, inset: (x: if board.kind in ("area", "places", "ladder") { 0.45em } else { 0.16em }, y: 0.2em), ..cells))

@@ -610,7 +610,11 @@ def _space(
         return {"kind": "lines", "lines": 2 * len(plan_of(asked.problem.expr.situation)) + SPACE_LINES}
     boards = _boards(working, asked, request)
     if boards:
-        blanks = [board_cells(b, frozenset((0,))) for b in boards]
+        # What is calculated first, or taken from the other side, is for the class to write: only the problem is given.
+        given = [
+            frozenset((0,) if working.derivation.steps[b.steps[0]].before == asked.problem.expr else ()) for b in boards
+        ]
+        blanks = [board_cells(b, g) for b, g in zip(boards, given, strict=True)]
         return {"kind": "boards", "boards": blanks, "point": asked.words.decimal_sign}
     if request.organiser == "panels":
         return {"kind": "panels", "panels": [asked.named(name) for name in PANELS.values()]}

@@ -3,6 +3,7 @@ pictures, the second look, the lesson, the handout. None of it breaks down, what
 
 import re
 import unittest
+from collections import Counter
 from html import unescape
 from itertools import product
 from typing import Any
@@ -35,7 +36,7 @@ TASKS = (
 )  # fmt: skip
 UNHEARD = re.compile(r"\d/\d|[×÷≈=<>%□]| [+\u2212] ")
 """What a screen reader passes over, or reads as a letter."""
-PRINTED = tuple(PrintRequest(kind=kind) for kind in ("bare", "worked", "teacher"))
+PRINTED = (*(PrintRequest(kind=kind) for kind in ("worked", "teacher")), PrintRequest(kind="bare", organiser="columns"))
 
 
 class EveryKind(unittest.TestCase):
@@ -97,7 +98,18 @@ class EveryKind(unittest.TestCase):
         self.assertEqual(lesson_item(example, {}).answer, worked.answer)
         item = Item(problem=read(text).text(), school={}, task=Task(), edits=Edits(), liked=[])
         for asked in PRINTED:
-            self.assertTrue(item_data(1, item, asked, {})["problem"]["alt"])
+            set_out = item_data(1, item, asked, {})
+            self.assertTrue(set_out["problem"]["alt"])
+            self.gives_nothing_away(set_out["space"], text)
+
+    def gives_nothing_away(self, space: dict[str, Any] | None, text: str) -> None:
+        """Columns to work in hold the figures of the problem, each once, and empty boxes; no point of a result."""
+        for board in space["boards"] if space and space["kind"] == "boards" else ():
+            cells = [cell for row in board["rows"] for cell in row["cells"]]
+            figures = [mark[0] for cell in cells for slot in ("figure", "top", "bottom") for mark in cell[slot]]
+            self.assertLessEqual(Counter("".join(figures)) & Counter("0123456789"), Counter(text))
+            self.assertIn("", figures)
+            self.assertFalse([cell for cell in cells if cell["point"] and cell["figure"] and not cell["figure"][0][0]])
 
     def is_heard(self, markup: str) -> None:
         """Nothing drawn or typeset is without a text alternative, and no sign or slash stands in one."""
