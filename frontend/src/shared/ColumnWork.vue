@@ -209,9 +209,18 @@ function classesOf(cell: Cell, row: number) {
 }
 
 .part .part-top {
-  border-bottom: max(1.6px, 0.05em) solid currentColor;
-  padding: 0 0.22em 0.05em;
+  position: relative;
+  padding: 0 0.22em 0.1em;
   min-width: 1em;
+}
+
+/* Above the ground of what was just written. */
+.part .part-top::after {
+  content: '';
+  position: absolute;
+  inset: auto 0 0;
+  z-index: 1;
+  border-bottom: max(1.6px, 0.05em) solid currentColor;
 }
 
 .part .part-bottom {

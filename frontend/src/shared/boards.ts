@@ -94,11 +94,11 @@ export function heightsOf(board: ShownBoard): number[] {
   )
 }
 
-/** How high and how wide a board is, in its own letters. */
-export function sizeInLetters(board: ShownBoard): { high: number; wide: number } {
-  const row = board.kind === 'fractions' ? 2.25 : 1.5
+/** How high and how wide a board is, in its own letters; `close` with its rows set closer. */
+export function sizeInLetters(board: ShownBoard, close = false): { high: number; wide: number } {
+  const row = (board.kind === 'fractions' ? 2.25 : 1.5) - (close ? 0.2 : 0)
   const heights = heightsOf(board).map((levels, at) => (board.small.includes(at) ? 0.8 : row + 0.7 * (levels - 1)))
-  return { high: heights.reduce((sum, height) => sum + height, 0), wide: board.columns * 0.85 + 2 }
+  return { high: heights.reduce((sum, height) => sum + height, 0), wide: board.columns * (board.kind === 'fractions' ? 0.75 : 0.85) + 2 }
 }
 
 /** The row in which a stroke writes, strikes or rules first; the one before for a stroke that only says something. */

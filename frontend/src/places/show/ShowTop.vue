@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { LessonItem } from '@/api/client'
 import MathText from '@/shared/MathText.vue'
 import StoryText from '@/shared/StoryText.vue'
-import type { Step } from './steps'
+import { isCrowded, type Step } from './steps'
 
 /** What stays in sight from the first step to the last: the problem, its choices, and its estimate once it is shown. */
 const props = defineProps<{ item: LessonItem; shown: Step[] }>()
@@ -14,7 +14,7 @@ const begun = computed(() => props.shown.some((step) => step.kind === 'line' || 
 </script>
 
 <template>
-  <header class="show-top" :class="{ begun }">
+  <header class="show-top" :class="{ begun, crowded: begun && isCrowded(item) }">
     <!-- A story goes to the right side once something comes beside it, so that the working has the room. -->
     <div v-if="!item.story || shown.length === 1" class="show-problem" :class="{ 'show-story': item.story }">
       <span v-if="item.asked && !item.story" class="show-asked">{{ item.asked }}</span>
@@ -56,6 +56,15 @@ const begun = computed(() => props.shown.some((step) => step.kind === 'line' || 
   font-size: 6vh;
 }
 
+/* The numbers stand in the columns too. */
+.show-top.crowded {
+  padding-block: 1vh 0.6vh;
+}
+
+.crowded .show-problem {
+  font-size: 4vh;
+}
+
 .show-asked {
   font-size: 3.6vh;
   color: var(--quiet);
@@ -80,6 +89,10 @@ const begun = computed(() => props.shown.some((step) => step.kind === 'line' || 
 
 .begun .show-estimate {
   font-size: 4vh;
+}
+
+.crowded .show-estimate {
+  font-size: 3.4vh;
 }
 
 .show-choices {

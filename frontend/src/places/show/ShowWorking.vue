@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useWindowSize } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { LessonItem, LessonLine, ShownBoard } from '@/api/client'
 import { sizeInLetters } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
-import { entriesOf, pageStart, withBoxes, type Entry, type Step } from './steps'
+import { CROWDED, entriesOf, isCrowded, LEAST, pageStart, TALL, withBoxes, type Entry, type Step } from './steps'
 import TurnBox from './TurnBox.vue'
 import { useFit } from './useFit'
 
@@ -57,16 +57,25 @@ function sizeOf(of: ShownBoard, room: number) {
   return { fontSize: `min(7.2vh, ${(room / high).toFixed(2)}vh, ${((props.wide ? 60 : 46) / wide).toFixed(2)}vw)` }
 }
 
-/** A board of many rows has the whole height, and what is said stands beside it. */
-const tall = computed(() => {
-  if (!board.value) return false
-  const { high, wide } = sizeInLetters(board.value.board)
-  return (props.wide ? 62 : 54) / high < 5.4 && (72 / high) * wide < (props.wide ? 90 : 48)
-})
-
 const sheet = useTemplateRef<HTMLElement>('sheet')
 const column = useTemplateRef<HTMLElement>('column')
 const { width, height } = useElementSize(sheet)
+const { height: windowHeight } = useWindowSize()
+
+/** A board of many rows has the whole height, and what is said stands beside it: its size there, in hundredths of the
+ * height; 0 where it would not be larger for it. */
+const tall = computed(() => {
+  if (!board.value) return 0
+  const close = isCrowded(props.item)
+  const { high, wide } = sizeInLetters(board.value.board, close)
+  const below = (props.wide ? 62 : 54) / high
+  const room = Math.min(close ? CROWDED : TALL, height.value ? (height.value / windowHeight.value) * 100 - 4 : TALL)
+  const beside = Math.min(room / high, (props.wide ? 90 : 50) / wide)
+  return below < LEAST && beside > below ? Math.min(LEAST * 1.1, beside) : 0
+})
+
+const crowded = computed(() => tall.value > 0 && isCrowded(props.item))
+
 const start = ref(0)
 const looked = ref(false)
 const tight = ref(false)
@@ -88,7 +97,7 @@ async function turn() {
   const rows = [...(column.value?.children ?? [])].map((row) => row.getBoundingClientRect().height)
   const said = () => {
     const parts = [...(saidNow.value?.children ?? [])].map((part) => part.getBoundingClientRect().height)
-    return tall.value ? Math.max(0, ...parts) : parts.reduce((sum, part) => sum + part, 0)
+    return tall.value > 0 ? Math.max(0, ...parts) : parts.reduce((sum, part) => sum + part, 0)
   }
   tight.value = said() > height.value * 0.9
   await nextTick()
@@ -128,12 +137,12 @@ watch(over, (now) => now && emit('tooLong'))
         </template>
       </li>
     </ol>
-    <div v-if="!looked" ref="said" class="show-now" :class="{ tight, tall }">
+    <div v-if="!looked" ref="said" class="show-now" :class="{ tight, tall: tall > 0, crowded }">
       <TurnBox v-if="now?.kind === 'turn'" :choosing="item.choices.length > 0" />
       <p v-else-if="now?.kind === 'boxes'" class="show-question">Your turn</p>
       <template v-else>
         <div v-if="board" class="show-last show-board">
-          <ColumnWork :style="sizeOf(board.board, tall ? 72 : wide ? 62 : 54)" :board="board.board" :strokes="board.strokes" :fresh="fresh" :boxes="board.boxed" />
+          <ColumnWork :style="tall ? { fontSize: `${tall.toFixed(2)}vh` } : sizeOf(board.board, wide ? 62 : 54)" :board="board.board" :strokes="board.strokes" :fresh="fresh" :boxes="board.boxed" />
         </div>
         <div v-else-if="line && !line.only_asks" class="show-last" :class="{ 'show-false': found && line.false }">
           <span v-if="line.heading" class="show-heading">{{ line.heading }}</span>
@@ -193,6 +202,10 @@ watch(over, (now) => now && emit('tooLong'))
 
 .tall .show-board {
   padding-block: 0;
+}
+
+.crowded .show-board :deep(.board td) {
+  padding-block: 0.06em;
 }
 
 .show-lines {

@@ -1,5 +1,5 @@
 import type { LessonItem, LessonLine, ShownBoard } from '@/api/client'
-import { blocksOf } from '@/shared/boards'
+import { blocksOf, sizeInLetters } from '@/shared/boards'
 
 /** One thing that comes onto the projector at a press. `at` is the line of the working that it belongs to. */
 export type Step =
@@ -138,4 +138,15 @@ export function pageStart(heights: readonly number[], room: number): number {
     used += height
   })
   return used > room ? heights.length : start
+}
+
+/** Hundredths of the window's height that a board of many rows can have; and one of very many, where all else is small. */
+export const TALL = 72
+export const CROWDED = 79
+/** What is written can be read from the back of the room: hundredths of the height. */
+export const LEAST = 5
+
+/** Whether a board has so many rows that its figures can only be read where the problem above it is smaller. */
+export function isCrowded(item: LessonItem): boolean {
+  return item.layout === 'columns' && item.boards.some((board) => TALL / sizeInLetters(board).high < LEAST)
 }

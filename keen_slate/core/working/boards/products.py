@@ -18,18 +18,23 @@ def draw_product(drawing: Drawing, start: LongProduct, derivation: Derivation, i
     """Carries above, the two factors, a row for each digit, carries of the adding, the rows' sum."""
     above, below = digits_of(start.above), digits_of(start.below)
     multipliers = [place for place, d in enumerate(reversed(below)) if d]
-    width = max(len(str(start.above * start.below)), start.places + 1, len(above) + 1, len(below) + 1)
+    factors = [
+        "".join(map(str, digits)).zfill(places + 1 if places else 0)  # 0.35, not .35
+        for digits, places in ((above, start.above_places), (below, start.places - start.above_places))
+    ]
+    longest = max(map(len, factors))
+    width = max(len(str(start.above * start.below)), start.places + 1, longest + 1)
     last = width + 1
     carries = {place: len(multipliers) - 1 - i for i, place in enumerate(multipliers)}
     top = len(multipliers)
     drawing.small.update(range(top))
-    drawing.digits(top, last, "".join(map(str, above)))
-    drawing.digits(top + 1, last, "".join(map(str, below)))
+    for row, factor in zip((top, top + 1), factors, strict=True):
+        drawing.digits(row, last, factor)
     for row, places in ((top, start.above_places), (top + 1, start.places - start.above_places)):
         if places:
             drawing.write(row, last - places, ".", "sign", "point")
-    drawing.write(top + 1, last - max(len(above), len(below)), TIMES, "sign")
-    drawing.rule(top + 1, last - max(len(above), len(below)), last)
+    drawing.write(top + 1, last - longest, TIMES, "sign")
+    drawing.rule(top + 1, last - longest, last)
     many = len(multipliers) > 1
     first_row = top + 2 + many
     rows = {place: first_row + i for i, place in enumerate(multipliers)}
