@@ -20,6 +20,21 @@ const keysShown = ref(false)
 /** Where the steps of the set in hand are undone; Work and Mark have steps of their own. */
 const UNDOABLE = ['line-up', 'show', 'print']
 const welcome = computed(() => route.name === 'welcome')
+/** The places in the order of the work; those of a set open the one in hand. */
+const places = computed(() => {
+  const set = sets.inHandId ? { set: sets.inHandId } : {}
+  const administers = me.me?.administers
+  return [
+    { name: 'work', called: 'Work', icon: 'pi-pencil', of: {} },
+    { name: 'line-up', called: 'Line up', icon: 'pi-list', of: set },
+    { name: 'show', called: 'Show', icon: 'pi-desktop', of: set },
+    { name: 'print', called: 'Print', icon: 'pi-print', of: set },
+    { name: 'mark', called: 'Mark', icon: 'pi-check-square', of: {} },
+    { name: 'look-back', called: 'Look back', icon: 'pi-history', of: {} },
+    ...(administers ? [{ name: 'teachers', called: 'Teachers', icon: 'pi-users', of: {}, last: true }] : []),
+    { name: 'settings', called: 'Settings', icon: 'pi-cog', of: {}, last: !administers },
+  ]
+})
 
 followAppearance()
 onMounted(me.ask)
@@ -58,23 +73,14 @@ useUndoKeys(
     </span>
     <span class="rail-name">Keen Slate</span>
     <template v-if="me.inside || !me.known">
-      <RouterLink to="/work"><i class="pi pi-pencil" aria-hidden="true" />Work</RouterLink>
-      <RouterLink :to="{ name: 'line-up', params: sets.inHandId ? { set: sets.inHandId } : {} }">
-        <i class="pi pi-list" aria-hidden="true" />Line up
-      </RouterLink>
-      <RouterLink :to="{ name: 'show', params: sets.inHandId ? { set: sets.inHandId } : {} }">
-        <i class="pi pi-desktop" aria-hidden="true" />Show
-      </RouterLink>
-      <RouterLink :to="{ name: 'print', params: sets.inHandId ? { set: sets.inHandId } : {} }">
-        <i class="pi pi-print" aria-hidden="true" />Print
-      </RouterLink>
-      <RouterLink to="/mark"><i class="pi pi-check-square" aria-hidden="true" />Mark</RouterLink>
-      <RouterLink to="/look-back"><i class="pi pi-history" aria-hidden="true" />Look back</RouterLink>
-      <RouterLink v-if="me.me?.administers" to="/teachers" class="rail-settings">
-        <i class="pi pi-users" aria-hidden="true" />Teachers
-      </RouterLink>
-      <RouterLink to="/settings" :class="{ 'rail-settings': !me.me?.administers }">
-        <i class="pi pi-cog" aria-hidden="true" />Settings
+      <RouterLink
+        v-for="place in places"
+        :key="place.name"
+        :to="{ name: place.name, params: place.of }"
+        :class="{ here: route.name === place.name, last: place.last }"
+        :aria-current="route.name === place.name ? 'page' : undefined"
+      >
+        <i :class="`pi ${place.icon}`" aria-hidden="true" />{{ place.called }}
       </RouterLink>
     </template>
     <button type="button" class="rail-keys" @click="keysShown = true">
@@ -147,7 +153,7 @@ useUndoKeys(
   background: var(--slate-deep);
 }
 
-.rail :deep(a.router-link-active) {
+.rail a.here {
   background: var(--slate-deep);
   border-left-color: var(--amber);
 }
@@ -171,7 +177,7 @@ main {
   min-width: 0;
 }
 
-.rail .rail-settings {
+.rail .last {
   margin-top: auto;
 }
 
@@ -205,7 +211,7 @@ main {
     gap: 0.25rem;
   }
 
-  .rail :deep(a.router-link-active) {
+  .rail a.here {
     border-bottom-color: var(--amber);
   }
 
@@ -213,7 +219,7 @@ main {
     padding: 0.75rem 0.75rem 4rem;
   }
 
-  .rail .rail-settings {
+  .rail .last {
     margin-top: 0;
   }
 }

@@ -129,8 +129,10 @@ const print = () => window.print()
         <tbody>
           <tr v-for="row in [...shown, ...onlyOpen]" :key="row.mistake" :class="{ open: !Object.keys(row.shown).length }">
             <th scope="row" :title="`As it seems: ${row.belief}. ${row.question}`">
-              <b class="letter">{{ row.letter }}</b> {{ row.name }}
-              <button type="button" class="quiet-button" :title="`An example and six items for “${row.name}”`" @click="makeNext([row.mistake])">next</button>
+              <span class="named">
+                <b class="letter">{{ row.letter }}</b> <span>{{ row.name }}</span>
+                <button type="button" class="quiet-button" :title="`An example and six items for “${row.name}”`" :aria-label="`What comes next for “${row.name}”`" @click="makeNext([row.mistake])">next</button>
+              </span>
             </th>
             <td class="count">{{ Object.keys(row.shown).length || `open: ${Object.keys(row.open).length}` }}</td>
             <td v-for="pupil in pupils" :key="pupil.id" class="cell">
@@ -239,10 +241,6 @@ const print = () => window.print()
   gap: 0.35rem;
 }
 
-.made a {
-  color: var(--blue);
-}
-
 .told {
   min-height: 1.5rem;
 }
@@ -266,7 +264,13 @@ const print = () => window.print()
 }
 
 .mistakes tbody th {
-  min-width: 10.5rem;
+  min-width: 19rem;
+}
+
+@media (--narrow) {
+  .mistakes tbody th {
+    min-width: 11rem;
+  }
 }
 
 .mistakes .code {
@@ -286,9 +290,15 @@ const print = () => window.print()
   min-width: 1.75rem;
 }
 
-.letter {
-  display: inline-block;
-  min-width: 1.6rem;
+.mistakes thead th {
+  vertical-align: bottom;
+}
+
+.named {
+  display: grid;
+  grid-template-columns: 1.4rem 1fr auto;
+  gap: 0 0.4rem;
+  align-items: baseline;
 }
 
 .count {

@@ -5,6 +5,7 @@ import { useRounds } from '@/desk/useRounds'
 import NoticeBox from '@/shared/NoticeBox.vue'
 import RoundSelect from '@/shared/RoundSelect.vue'
 import ClassPictureView from './ClassPictureView.vue'
+import NothingMarked from './NothingMarked.vue'
 import OverTimeView from './OverTimeView.vue'
 import RecordView from './RecordView.vue'
 
@@ -44,7 +45,7 @@ onMounted(named.begin)
     <NoticeBox v-if="rounds.trouble" :says="rounds.trouble" />
     <template v-if="view === 'picture'">
       <ClassPictureView v-if="rounds.inHandId" :key="rounds.inHandId" :round-id="rounds.inHandId" />
-      <p v-else-if="rounds.known" class="quiet">Mark a class first; then it is seen here what its answers share.</p>
+      <NothingMarked v-else-if="rounds.known" says="Once a class is marked it is seen here what its answers share, and what to teach next." />
     </template>
     <OverTimeView v-else-if="view === 'weeks'" />
     <RecordView v-else />

@@ -5,6 +5,7 @@ import { api, type OverTime } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useRounds } from '@/desk/useRounds'
 import { dayOf } from '@/shared/days'
+import NothingMarked from './NothingMarked.vue'
 
 /** A class over the weeks: for each demand how many of the answers were right. Counts of answers, not scores of children. */
 const rounds = useRounds()
@@ -32,7 +33,8 @@ watch(
 </script>
 
 <template>
-  <section aria-label="Over the weeks">
+  <NothingMarked v-if="rounds.known && !rounds.classes.length" says="Week by week it is seen here how much of what the items ask for was right." />
+  <section v-else aria-label="Over the weeks">
     <p class="row">
       <label for="weeks-class">Class</label>
       <Select v-model="classId" input-id="weeks-class" aria-label="Class" :options="rounds.classes" option-label="name" option-value="id" size="small" />
@@ -62,7 +64,7 @@ watch(
           </tr>
         </tbody>
       </table>
-      <p v-else-if="found" class="quiet">Nothing has been marked for this class yet.</p>
+      <NothingMarked v-else-if="found" says="Nothing has been marked for this class yet." />
       <p v-else-if="asking.fault.value" role="alert">{{ asking.fault.value.message }}</p>
     </div>
   </section>
@@ -74,10 +76,6 @@ watch(
   flex-wrap: wrap;
   gap: 0.6rem;
   align-items: center;
-}
-
-.row a {
-  color: var(--blue);
 }
 
 .wrap {

@@ -175,10 +175,6 @@ input[type='date'] {
   padding: 0.15rem 0;
 }
 
-.entry a {
-  color: var(--blue);
-}
-
 .class-name,
 .counts {
   margin-left: 0.7rem;

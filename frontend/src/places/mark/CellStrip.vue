@@ -246,7 +246,7 @@ header {
   display: block;
 }
 
-.causes li:has(math) {
+.causes .question:has(math) {
   line-height: 1.9;
 }
 

@@ -73,8 +73,4 @@ async function erase() {
   align-items: center;
   gap: 0.8rem;
 }
-
-.row a {
-  color: var(--blue);
-}
 </style>
