@@ -155,7 +155,7 @@ class Organisers(Sheet):
         self.lay_out("Four panels")
         panels = self.page.locator(".panel")
         names = ["Problem", "Common bottom", "Equivalents", "Solve and simplify"]
-        self.assertEqual(panels.locator("h3").all_inner_texts(), names)
+        self.assertEqual(panels.locator("h2").all_inner_texts(), names)
 
         def held(panel: str) -> list[str]:
             return texts(self.page.locator(f"[data-panel={panel}] .math-text"))
@@ -468,11 +468,9 @@ class Everyone(Sheet):
                 "axe.run(document, {rules: {'target-size': {enabled: true}}}).then(r => JSON.stringify(r.violations))"
             )
         )
-        return [
-            f"{f['id']}: {n['html'][:160]}" for f in found if f["impact"] in ("serious", "critical") for n in f["nodes"]
-        ]
+        return [f"{f['id']}: {n['html'][:160]}" for f in found for n in f["nodes"]]
 
-    def test_no_serious_finding_on_any_view(self) -> None:
+    def test_no_finding_on_any_view(self) -> None:
         self.page.emulate_media(reduced_motion="reduce")
         for path, layouts in (
             (SUBTRACTION, ("Columns", "Four panels", "Checklist", "Lines")),
@@ -483,8 +481,10 @@ class Everyone(Sheet):
             ("/show", ("Next", "More", "Dark", "Wrong on purpose", "Called out", "Several")),
             ("/print", ()),
             ("/settings", ()),
-            ("/mark", ()),
-            ("/look-back", ()),
+            ("/mark", ("New round", "Train the eye", "Class 5 Rowan", "change", "by paper →")),
+            ("/look-back", ("Make what comes next",)),
+            ("/look-back", ("Over the weeks",)),
+            ("/look-back", ("The record", "add a note")),
         ):
             self.page.goto(path)
             self.page.wait_for_load_state("networkidle")
@@ -493,7 +493,9 @@ class Everyone(Sheet):
                     if name and path.startswith("/work"):
                         self.lay_out(name)
                     elif name:
-                        self.page.get_by_role("button", name=name, exact=True).click()
+                        tab = self.page.get_by_role("tab", name=name, exact=True)
+                        self.page.get_by_role("button", name=name, exact=True).or_(tab).first.click()
+                        self.page.wait_for_load_state("networkidle")
                     self.assertEqual(self.faults(), [])
 
     def test_nor_in_the_dark_in_any_place(self) -> None:

@@ -175,6 +175,12 @@ input[type='date'] {
   padding: 0.15rem 0;
 }
 
+/* As large as a finger needs. */
+.entry a {
+  display: inline-block;
+  min-height: 24px;
+}
+
 .class-name,
 .counts {
   margin-left: 0.7rem;

@@ -66,7 +66,7 @@ defineExpose({ focusedLine, stepLine })
     </ol>
     <div v-if="organiser === 'panels'" class="panels">
       <section v-for="panel in panels" :key="panel.id" class="panel" :data-panel="panel.id">
-        <h3>{{ panel.name }}</h3>
+        <h2>{{ panel.name }}</h2>
         <div v-for="(piece, at) in panel.pieces" :key="piece.key" class="panel-line">
           <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
           <p v-if="piece.kind === 'said'" class="panel-reason" v-html="piece.html" />
@@ -206,7 +206,7 @@ defineExpose({ focusedLine, stepLine })
   border-bottom: 1.5px solid var(--rule);
 }
 
-.panel h3 {
+.panel h2 {
   color: var(--quiet);
   margin-bottom: 0.4rem;
 }
