@@ -9,6 +9,7 @@ import NoticeBar from '@/shared/NoticeBar.vue'
 import KeyList from '@/shared/KeyList.vue'
 import SignIn from '@/shared/SignIn.vue'
 import UndoBar from '@/shared/UndoBar.vue'
+import { useKeptFocus } from '@/shared/useKeptFocus'
 import { useKeys, useUndoKeys } from '@/shared/useKeys'
 
 const route = useRoute()
@@ -37,6 +38,7 @@ const places = computed(() => {
 })
 
 followAppearance()
+useKeptFocus()
 onMounted(me.ask)
 watch(
   () => me.inside,

@@ -498,6 +498,28 @@ class Everyone(Sheet):
                         self.page.wait_for_load_state("networkidle")
                     self.assertEqual(self.faults(), [])
 
+    def test_the_focus_never_falls_to_the_page(self) -> None:
+        """Whatever closes, grows or is busy after a press: the focus is in the same part, or on what opened it."""
+        for path, names in (
+            (SUBTRACTION, ("9 more",)),
+            ("/mark", ("Class 5 Rowan", "Leave it")),
+            ("/mark", ("Train the eye", "Close")),
+            ("/mark", ("change", "Leave it")),
+            ("/look-back", ("Make what comes next",)),
+            ("/show", ("Called out",)),
+        ):
+            self.page.goto(path)
+            self.page.wait_for_load_state("networkidle")
+            for name in names:
+                button = self.page.get_by_role("button", name=name, exact=True).first
+                button.focus()
+                button.press("Enter")
+                self.page.wait_for_load_state("networkidle")
+            if path == "/show":
+                self.page.keyboard.press("Escape")
+            with self.subTest(path=path, names=names):
+                expect(self.page.locator("main :focus, nav :focus, main:focus")).to_have_count(1)
+
     def test_nor_in_the_dark_in_any_place(self) -> None:
         self.page.emulate_media(reduced_motion="reduce")
         self.context.add_init_script("localStorage.setItem('keen-slate:appearance', 'dark')")
