@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { RouterLink, RouterView, useRoute, useRouter } from 'vue-router'
 import { followAppearance } from '@/desk/useAppearance'
 import { useMe } from '@/desk/useMe'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import NoticeBar from '@/shared/NoticeBar.vue'
-import KeyList from '@/shared/KeyList.vue'
-import SignIn from '@/shared/SignIn.vue'
 import UndoBar from '@/shared/UndoBar.vue'
 import { useKeptFocus } from '@/shared/useKeptFocus'
 import { useKeys, useUndoKeys } from '@/shared/useKeys'
+
+/** Seldom seen, and not before they are asked for. */
+const KeyList = defineAsyncComponent(() => import('@/shared/KeyList.vue'))
+const SignIn = defineAsyncComponent(() => import('@/shared/SignIn.vue'))
 
 const route = useRoute()
 const router = useRouter()
@@ -18,6 +20,8 @@ const me = useMe()
 const sets = useSets()
 const settings = useSettings()
 const keysShown = ref(false)
+const keysAsked = ref(false)
+watch(keysShown, () => (keysAsked.value = true), { once: true })
 /** Where the steps of the set in hand are undone; Work and Mark have steps of their own. */
 const UNDOABLE = ['line-up', 'show', 'print']
 const welcome = computed(() => route.name === 'welcome')
@@ -97,7 +101,7 @@ useUndoKeys(
     <div v-if="me.wasInside && !welcome" v-show="me.inside"><RouterView /></div>
   </main>
   <UndoBar />
-  <KeyList v-model:visible="keysShown" />
+  <KeyList v-if="keysAsked" v-model:visible="keysShown" />
 </template>
 
 <style scoped>

@@ -6,6 +6,7 @@ from typing import Any
 from keen_slate.core.notation.layout import BEFORE_AMOUNTS
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.working.boards.grid import Board, Mark, Place, Ruled, Slot, standing
+from keen_slate.render.office.formulas import MATHML
 
 STRUCK = "\u0336"
 """Combines with the figure before it into a struck one."""
@@ -234,7 +235,7 @@ def board_mathml(board: Board, manner: Manner = USUAL_MANNER) -> str:
         rows.append("".join(f"<mtd>{cell}</mtd>" for cell in cells))
     lines = " ".join("solid" if _below(board, row) else "none" for row in range(board.rows - 1))
     body = "".join(f"<mtr>{row}</mtr>" for row in rows)
-    return f'<math><mtable columnalign="right" rowlines="{lines}">{body}</mtable></math>'
+    return f'<math xmlns="{MATHML}"><mtable columnalign="right" rowlines="{lines}">{body}</mtable></math>'
 
 
 def _mathml_cell(marks: dict[Place, list[Mark]], row: int, column: int, manner: Manner) -> str:

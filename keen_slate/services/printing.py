@@ -42,10 +42,12 @@ from keen_slate.core.working.boards.grid import Board
 from keen_slate.core.working.boards.listing import board_beside, boards_of
 from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
+from keen_slate.faults import NotPossible
 from keen_slate.render.boards import board_cells
 from keen_slate.render.pictures.svg import width_in
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
+from keen_slate.services.documents import KINDS, written_as
 from keen_slate.services.line_up import read_and_worked
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.line_up import FadingShape, Task
@@ -132,6 +134,10 @@ class Printing:
 
     def begin(self, set_id: UUID, request: PrintRequest) -> PrintJob:
         """Order a handout of the set as it is now: it waits in the queue until a worker makes it."""
+        if request.format != "pdf" and request.kind == "cut-outs":
+            raise NotPossible("What is cut out is drawn on paper. Make it as PDF.")
+        if request.format == "pptx":  # a line a step
+            request = request.model_copy(update={"organiser": "lines"})
         with self.database.transaction() as session:
             found = sets.open_set(session, set_id, shared=True)
             _, content = settings.read(session)
@@ -142,7 +148,7 @@ class Printing:
                 content=content,
             )
             total = sum(len(part.items) for part in parts_of(order))
-            job_id = print_jobs.order(session, total, order.title, order.model_dump(mode="json"), found.id)
+            job_id = print_jobs.order(session, total, _file_name(order), order.model_dump(mode="json"), found.id)
             if not request.draft:
                 record.note_once(session, date.today(), "printed", set_id=found.id)
         return self.look(job_id)
@@ -159,7 +165,7 @@ class Printing:
                 made.append(SheetItems(title=found.name, codes=sheet.codes, items=items))
             order = Order(request=request, title="Your turn", items=[], content=content, sheets=made)
             total = sum(len(sheet.items) for sheet in made)
-            job_id = print_jobs.order(session, total, order.title, order.model_dump(mode="json"))
+            job_id = print_jobs.order(session, total, _file_name(order), order.model_dump(mode="json"))
         return self.look(job_id)
 
     def look(self, job_id: UUID) -> PrintJob:
@@ -170,13 +176,16 @@ class Printing:
         with self.database.transaction() as session:
             return _shown(print_jobs.cancel(session, job_id), 0)
 
-    def pdf(self, job_id: UUID) -> tuple[str, bytes]:
-        """Its name and the file; whoever takes it prints it."""
+    def file(self, job_id: UUID) -> tuple[str, str, bytes]:
+        """Its name, its media type and what it holds; whoever takes it prints it."""
         with self.database.transaction() as session:
             set_id = print_jobs.set_of(session, job_id)
             if set_id is not None:
                 record.note_once(session, date.today(), "printed", set_id=set_id)
-            return print_jobs.pdf_of(session, job_id)
+            name, content = print_jobs.file_of(session, job_id)
+        known = name.rpartition(".")[2] in KINDS
+        name = name if known else f"{name}.pdf"
+        return name, KINDS[name.rpartition(".")[2]], content
 
     def preview(self, job_id: UUID, page: int) -> bytes:
         """A page as PNG, counted from 1."""
@@ -214,10 +223,18 @@ class Printing:
                     if not print_jobs.go_on(session, job_id, done):
                         return
             versions += [part_data(title, part, set_items) for title in part.titles]
-        pdf = handout_pdf(order.request, order.title, versions)
-        pages = pages_to_look_at(order.request, order.title, versions)
+        request = order.request
+        if request.format == "pdf":
+            made = handout_pdf(request, order.title, versions)
+            pages = pages_to_look_at(request, order.title, versions)
+        else:
+            made, pages = written_as(request, order.title, versions, SIZES[request.size]), []
         with self.database.transaction() as session:
-            print_jobs.finish(session, job_id, pdf, pages)
+            print_jobs.finish(session, job_id, made, pages)
+
+
+def _file_name(order: Order) -> str:
+    return f"{order.title}.{order.request.format}"
 
 
 def part_data(title: str, part: Part, items: list[Data]) -> Data:

@@ -88,7 +88,7 @@ def cancel(session: Session, job_id: UUID) -> PrintJobRow:
     return look(session, job_id)
 
 
-def pdf_of(session: Session, job_id: UUID) -> tuple[str, bytes]:
+def file_of(session: Session, job_id: UUID) -> tuple[str, bytes]:
     """The name and the file. Raises NotFound while there is none."""
     row = session.scalar(select(PrintJobRow).where(PrintJobRow.id == job_id))
     if row is None or row.pdf is None:

@@ -32,11 +32,12 @@ def print_routes() -> APIBlueprint:
     def cancel(job_id: UUID) -> PrintJob:
         return desk().printing.cancel(job_id)
 
-    @routes.get("/print/<uuid:job_id>/pdf")
-    @routes.doc(summary="The handout as PDF", operation_id="fetchPrint", responses=[404])
-    def pdf(job_id: UUID) -> Response:
-        name, content = desk().printing.pdf(job_id)
-        return send_file(BytesIO(content), "application/pdf", download_name=f"{name}.pdf")
+    @routes.get("/print/<uuid:job_id>/file")
+    @routes.doc(summary="The handout as a file", operation_id="fetchPrint", responses=[404])
+    def file(job_id: UUID) -> Response:
+        name, kind, content = desk().printing.file(job_id)
+        # What another program opens is saved; a PDF is shown.
+        return send_file(BytesIO(content), kind, download_name=name, as_attachment=not name.endswith(".pdf"))
 
     @routes.get("/print/<uuid:job_id>/preview")
     @routes.input(PageAsked, location="query", arg_name="asked")

@@ -139,7 +139,7 @@ class Workers(unittest.TestCase):
         self.addCleanup(other.wait)
         self.addCleanup(other.terminate)
         self.until(lambda: printing.look(job.id).state == "done", 90)
-        self.assertTrue(printing.pdf(job.id)[1].startswith(b"%PDF"))
+        self.assertTrue(printing.file(job.id)[2].startswith(b"%PDF"))
 
     def until(self, found: Callable[[], bool], seconds: int) -> None:
         for _ in range(seconds * 10):

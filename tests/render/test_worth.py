@@ -1,6 +1,6 @@
-"""What is shown is worth what it stands for: MathML, LaTeX and the nodes of the print are read again and worked out.
+"""What is shown is worth what it stands for: MathML, LaTeX, Office maths and the print are read again and worked out.
 
-The three readers here share nothing with the engine: they rewrite what they see for Python and use ``fractions``. They
+The readers here share nothing with the engine: they rewrite what they see for Python and use ``fractions``. They
 know only how notation is read: a number with a fraction behind it is a mixed number, a bar means for ever.
 """
 
@@ -18,6 +18,7 @@ from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.working.work import work
 from keen_slate.render.latex import latex
 from keen_slate.render.mathml import mathml
+from keen_slate.render.office.formulas import mathml_text, office_maths_of
 from keen_slate.render.typeset import typeset
 from tests.support.generated import asked, decimal_sums, expressions
 from tests.support.searching import searched
@@ -77,6 +78,8 @@ def mathml_tokens(element: ET.Element) -> Iterator[Token]:
                 yield PERCENT, "%"
             case "mo":
                 yield SIGN, SIGNS[child.text or ""]
+            case "mtext" if child.text == "%":
+                yield PERCENT, "%"
             case "mtext":
                 yield SIGN, SIGNS[(child.text or "").strip()]
             case "mfrac":
@@ -87,13 +90,57 @@ def mathml_tokens(element: ET.Element) -> Iterator[Token]:
                 yield OPEN, "("
                 yield from mathml_tokens(_wrapped(base))
                 yield CLOSE, ")"
-                yield POWER, f"**{exponent.text}"
+                yield POWER, f"**{''.join(exponent.itertext())}"
             case "mrow":
                 yield from mathml_tokens(child)
             case "mover":
                 pass
             case other:
                 raise AssertionError(other)
+
+
+OFFICE = "{http://schemas.openxmlformats.org/officeDocument/2006/math}"
+
+
+def office_tokens(element: ET.Element) -> Iterator[Token]:
+    """The mathematics of Office Open XML."""
+    children = list(element)
+    for index, child in enumerate(children):
+        match child.tag.removeprefix(OFFICE):
+            case "r":
+                yield from _office_run(child, children[index + 1] if index + 1 < len(children) else None)
+            case "f":
+                top, bottom = (list(office_tokens(part)) for part in child)
+                yield fraction(top, bottom)
+            case "d":
+                yield OPEN, "("
+                for part in child.iterfind(f"{OFFICE}e"):
+                    yield from office_tokens(part)
+                yield CLOSE, ")"
+            case "sSup":
+                base, exponent = child
+                yield OPEN, "("
+                yield from office_tokens(base)
+                yield CLOSE, ")"
+                yield POWER, f"**{''.join(exponent.itertext())}"
+            case "bar":
+                pass
+            case other:
+                raise AssertionError(other)
+
+
+def _office_run(run: ET.Element, following: ET.Element | None) -> Iterator[Token]:
+    text = "".join(run.itertext()).strip()
+    if following is not None and following.tag == f"{OFFICE}bar":
+        yield going_on(text, "".join(following.itertext()))
+    elif text == "−":
+        yield SIGN, "-"
+    elif text[:1].isdigit() or text[:1] == ".":
+        yield amount(text)
+    elif text == "%":
+        yield PERCENT, "%"
+    else:
+        yield SIGN, SIGNS[text]
 
 
 def _wrapped(element: ET.Element) -> ET.Element:
@@ -203,6 +250,9 @@ class Worth(unittest.TestCase):
         self.assertEqual(worth(list(mathml_tokens(ET.fromstring(mathml(expr))))), value, f"{text} in MathML")
         self.assertEqual(worth(list(latex_tokens(latex(expr)))), value, f"{text} in LaTeX")
         self.assertEqual(worth(list(node_tokens(typeset(expr)))), value, f"{text} in print")
+        portable = ET.fromstring(re.sub(r' xmlns="[^"]*"', "", mathml_text(typeset(expr))))
+        self.assertEqual(worth(list(mathml_tokens(portable))), value, f"{text} in MathML to be pasted")
+        self.assertEqual(worth(list(office_tokens(office_maths_of(typeset(expr))))), value, f"{text} in Office maths")
 
     def test_by_hand(self) -> None:
         for text, value in BY_HAND:

@@ -5,6 +5,7 @@ from dataclasses import replace
 from typing import Any
 from unittest.mock import patch
 from uuid import uuid4
+from xml.etree import ElementTree as ET
 
 from keen_slate.core.machine.engine import Move, under
 from keen_slate.core.numbers.forms import Whole
@@ -256,10 +257,13 @@ class Api(unittest.TestCase):
         body = {"text": "3/4 - 1/6"}
         self.assertEqual(self.post("/api/copy", **body, format="plain")["text"], "3/4 − 1/6\n= 9/12 − 2/12\n= 7/12")
         self.assertIn(r"&= \frac{7}{12}", self.post("/api/copy", **body, format="latex")["text"])
+        line = ET.fromstring(self.post("/api/copy", **body, format="mathml", line=3)["text"])
+        self.assertEqual((line.tag, line.get("alttext")), ("{http://www.w3.org/1998/Math/MathML}math", "7 twelfths"))
+        whole = ET.fromstring(self.post("/api/copy", **body, format="mathml")["text"])  # one element, all of it
         self.assertEqual(
-            self.post("/api/copy", **body, format="mathml", line=3)["text"],
-            '<math><mfrac><mn>7</mn><mn class="piece">12</mn></mfrac></math>',
+            ["".join(row.itertext()) for row in whole.iter(f"{whole.tag[:-4]}mtr")][1:], ["=912−212", "=712"]
         )
+        self.assertFalse([e for e in whole.iter() if "class" in e.attrib])
 
     def test_settings_are_kept_and_not_overwritten(self) -> None:
         first = self.client.get("/api/settings").get_json()

@@ -76,7 +76,7 @@ class LookingBack(AtTheMarkBook):
         self.assertEqual((job["state"], job["total"]), ("waiting", 6))
         House(self.url).desk(DESK).printing.make(job["id"])
         self.assertEqual(self.client.get(f"/api/print/{job['id']}").get_json()["state"], "done")
-        pdf = self.client.get(f"/api/print/{job['id']}/pdf").get_data()
+        pdf = self.client.get(f"/api/print/{job['id']}/file").get_data()
         self.assertGreaterEqual(pdf.count(b"/Type /Page\n") + pdf.count(b"/Type/Page/") + pdf.count(b"/Type /Page "), 2)
         stranger = [{"set_id": made["set_id"], "pupils": ["Zinnia"]}]
         self.assertIn("Zinnia", self.refused("post", f"rounds/{found['id']}/sheets", 422, groups=stranger))

@@ -50,7 +50,7 @@ class Pack(PrintTest):
             made = self.client.post(f"/api/sets/{made['id']}/examples", json=body).get_json()
         begun = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": "pack"}).get_json()
         self.assertEqual(self.finished(begun["id"])["state"], "done")
-        text = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{begun['id']}/pdf").data)))
+        text = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{begun['id']}/file").data)))
         for name in "AB":
             pages = {int(of) for of in re.findall(rf"answers {name}\s*\n?\s*\d+ / (\d+)", text)}
             self.assertEqual(len(pages), 1)
@@ -78,7 +78,7 @@ class Pack(PrintTest):
         job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": "key", "draft": True}).get_json()["id"]
         self.finished(job)
         self.assertEqual(printed(), before)
-        self.client.get(f"/api/print/{job}/pdf")
+        self.client.get(f"/api/print/{job}/file")
         self.assertEqual(printed(), before + 1)
 
 

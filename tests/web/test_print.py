@@ -65,7 +65,7 @@ class PrintTest(AtTheDesk):
         job = self.begin(**asked)
         found = self.finished(job)
         self.assertEqual((found["state"], found["done"]), ("done", found["total"]))
-        answer = self.client.get(f"/api/print/{job}/pdf")
+        answer = self.client.get(f"/api/print/{job}/file")
         self.assertEqual(answer.headers["Content-Type"], "application/pdf")
         preview = self.client.get(f"/api/print/{job}/preview")
         self.assertEqual(preview.data[:8], b"\x89PNG\r\n\x1a\n")
@@ -74,7 +74,7 @@ class PrintTest(AtTheDesk):
     def test_a_title_of_any_letters_names_the_file(self) -> None:
         job = self.begin(kind="key", title="Łąka – “beds”")
         self.finished(job)
-        answer = self.client.get(f"/api/print/{job}/pdf")
+        answer = self.client.get(f"/api/print/{job}/file")
         self.assertEqual(answer.status_code, 200)
         told = parse_options_header(answer.headers["Content-Disposition"])[1]["filename"]
         self.assertEqual(told, "Łąka – “beds”.pdf")
@@ -174,7 +174,7 @@ class Handouts(PrintTest):
         asked = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": "teacher"})
         job = asked.get_json()["id"]
         self.assertEqual(self.finished(job)["state"], "done")
-        reader = PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data))
+        reader = PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/file").data))
         text = " ".join(self.text(reader).split())
         for said in (
             "The same added to top and bottom",
@@ -203,7 +203,7 @@ class Handouts(PrintTest):
             made = self.client.post(f"/api/sets/{made['id']}/examples", json=body).get_json()
         job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": "worked"}).get_json()["id"]
         self.finished(job)
-        read_off = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
+        read_off = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/file").data)))
         text = " ".join(read_off.split())
         for beside in ("3: 3 6 9 12 × 4", "4: 4 8 12 × 3", "36 = 2 × 2 × 3 × 3"):
             self.assertIn(beside, text)
@@ -217,7 +217,7 @@ class Handouts(PrintTest):
         for kind in ("bare", "worked", "key"):
             job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": kind}).get_json()["id"]
             self.finished(job)
-            found = PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data))
+            found = PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/file").data))
             told[kind] = " ".join(self.text(found).split())
         for asked in ("Read the number from the discs.", "Each disc is one whole. How much is filled?"):
             self.assertIn(asked, told["bare"])
@@ -242,7 +242,7 @@ class Handouts(PrintTest):
             made = self.client.post(f"/api/sets/{made['id']}/examples", json=body).get_json()
         job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": "worked"}).get_json()["id"]
         self.finished(job)
-        text = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
+        text = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/file").data)))
         self.assertIn("7, 8 5", text)
         for pointed in ("7. 8", "6. 3", "14.2", "6.35"):
             self.assertNotIn(pointed, text)
@@ -258,11 +258,11 @@ class Handouts(PrintTest):
         for kind in ("as-set", "bare", "teacher"):
             job = self.client.post(f"/api/sets/{made['id']}/print", json={"kind": kind}).get_json()["id"]
             self.finished(job)
-            texts[kind] = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
+            texts[kind] = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/file").data)))
         for organiser in ("fitting", "lines"):
             job = self.client.post(f"/api/sets/{made['id']}/print", json={"organiser": organiser}).get_json()["id"]
             self.finished(job)
-            texts[organiser] = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/pdf").data)))
+            texts[organiser] = self.text(PdfReader(io.BytesIO(self.client.get(f"/api/print/{job}/file").data)))
         for kind in ("as-set", "bare", "fitting", "lines"):
             self.assertIn("Find the line that does not follow.", texts[kind])
             found = texts[kind].partition("Find the line that does not follow.")[2].lower()
@@ -284,7 +284,7 @@ class Jobs(PrintTest):
         self.assertEqual(self.state(job), "waiting")
         self.assertEqual(self.client.delete(f"/api/print/{job}").get_json()["state"], "cancelled")
         self.assertEqual(self.finished(job)["state"], "cancelled")
-        self.assertEqual(self.client.get(f"/api/print/{job}/pdf").status_code, 404)
+        self.assertEqual(self.client.get(f"/api/print/{job}/file").status_code, 404)
 
     def test_one_that_is_being_made_can_be_cancelled(self) -> None:
         theirs = Belongings(Database(self.url), DESK)

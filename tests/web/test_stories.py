@@ -264,7 +264,7 @@ class Kept(StoryTest):
         for kind in ("bare", "worked", "key"):
             job = self.ask(f"/api/sets/{self.set['id']}/print", {"kind": kind}, 202)
             work_off(self.url)
-            pdf = self.client.get(f"/api/print/{job['id']}/pdf")
+            pdf = self.client.get(f"/api/print/{job['id']}/file")
             self.assertEqual(pdf.status_code, 200)
             texts[kind] = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(pdf.data)).pages)
         self.assertEqual(texts["bare"].count("Answer in a sentence:"), 4)

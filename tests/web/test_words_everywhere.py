@@ -160,7 +160,7 @@ class OneOfEach(AtTheDesk):
         for kind in ("worked", "pack"):
             job = self.asked("POST", f"/api/sets/{self.set['id']}/print", kind=kind, organiser="lines")
             work_off(self.url)
-            reader = PdfReader(io.BytesIO(self.client.get(f"/api/print/{job['id']}/pdf").data))
+            reader = PdfReader(io.BytesIO(self.client.get(f"/api/print/{job['id']}/file").data))
             self.clean(["\n".join(page.extract_text() for page in reader.pages)], kind)
 
 

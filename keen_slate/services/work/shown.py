@@ -41,9 +41,11 @@ from keen_slate.core.working.order import operation_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working
 from keen_slate.render.boards import board_latex, board_mathml, board_text
 from keen_slate.render.latex import SIGNS, latex
-from keen_slate.render.mathml import markup, math, mathml
+from keen_slate.render.mathml import markup, math
+from keen_slate.render.office.formulas import mathml_of_lines, mathml_text
 from keen_slate.render.prose import prose_html
-from keen_slate.render.spoken import aloud, heard
+from keen_slate.render.spoken import aloud, heard, spoken
+from keen_slate.render.typeset import typeset
 from keen_slate.services.shapes.base import Notation
 from keen_slate.services.shapes.work import (
     BoardSide,
@@ -132,6 +134,8 @@ def copy_out(request: CopyRequest) -> CopiedText:
         ]
         return CopiedText(text="\n\n".join(parts))
     written = [b for b in blocks if isinstance(b, Line)]
+    if request.format == "mathml" and len(written) > 1:
+        return CopiedText(text=mathml_of_lines([(n.sign, typeset(n.expr, manner)) for n in written]))
     if request.format != "latex" or len(written) == 1:
         return CopiedText(text="\n".join(_copied_line(n, request.format, manner, joined=True) for n in written))
     first, *rest = ((SIGNS[n.sign], latex(n.expr, manner)) for n in written)
@@ -142,7 +146,7 @@ def copy_out(request: CopyRequest) -> CopiedText:
 def _copied_line(line: Line, written_as: str, manner: Manner, *, joined: bool = False) -> str:
     match written_as:
         case "mathml":
-            return mathml(line.expr, manner)
+            return mathml_text(typeset(line.expr, manner), spoken(line.expr, manner))
         case "latex":
             return f"{SIGNS[line.sign]} {latex(line.expr, manner)}".lstrip() if joined else latex(line.expr, manner)
         case _:

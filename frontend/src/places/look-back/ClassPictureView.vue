@@ -111,7 +111,7 @@ const print = () => window.print()
           <ProgressBar :value="share" aria-label="Items set" />
           <Button label="Stop" size="small" variant="text" @click="cancel" />
         </template>
-        <p v-else-if="job?.state === 'done'"><a :href="`/api/print/${job.id}/pdf`" target="_blank" rel="noopener">Open the sheets</a></p>
+        <p v-else-if="job?.state === 'done'"><a :href="`/api/print/${job.id}/file`" target="_blank" rel="noopener">Open the sheets</a></p>
         <p v-if="trouble" role="alert">{{ trouble }}</p>
       </div>
     </section>

@@ -13,6 +13,7 @@ import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import TryPanel from '@/places/line-up/TryPanel.vue'
 import OpenFormats from './OpenFormats.vue'
+import OtherDocuments from './OtherDocuments.vue'
 import { usePrinting } from './usePrinting'
 
 /** The set on paper: what the handout holds, how it is laid out, and the PDF once it is made. */
@@ -65,6 +66,7 @@ const wished = reactive<Omit<PrintRequest, 'versions'>>({
   line: false,
   conclusion: false,
   draft: false,
+  format: 'pdf',
 })
 const both = ref(false)
 const trying = ref(false)
@@ -177,14 +179,15 @@ watch(madeId, () => (page.value = 1))
       <p v-else-if="job?.state === 'cancelled'" class="quiet">Cancelled. Nothing was printed.</p>
       <template v-if="made">
         <p class="print-pages">
-          <a :href="`${made}/pdf`" target="_blank" rel="noopener" class="print-open">Open the PDF</a>
+          <a :href="`${made}/file`" target="_blank" rel="noopener" class="print-open">Open the PDF</a>
+          <OtherDocuments v-if="wished.kind !== 'cut-outs'" :set-id="sets.inHand?.id ?? ''" :wished="{ ...wished, versions: both ? 2 : 1 }" />
           <template v-if="pages > 1">
             <Button icon="pi pi-chevron-left" size="small" variant="text" aria-label="The page before" :disabled="page === 1" @click="page -= 1" />
             <span>page {{ page }} of {{ pages }}</span>
             <Button icon="pi pi-chevron-right" size="small" variant="text" aria-label="The next page" :disabled="page === pages" @click="page += 1" />
           </template>
         </p>
-        <a :href="`${made}/pdf`" target="_blank" rel="noopener"><img :src="`${made}/preview?page=${page}`" :alt="`Page ${page} of the handout`" :class="{ older: running }" /></a>
+        <a :href="`${made}/file`" target="_blank" rel="noopener"><img :src="`${made}/preview?page=${page}`" :alt="`Page ${page} of the handout`" :class="{ older: running }" /></a>
       </template>
       <p v-else-if="!running" class="quiet">The handout is made here, as a PDF; its pages are shown.</p>
       <TryPanel v-if="trying && sets.inHand" />

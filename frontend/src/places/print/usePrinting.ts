@@ -38,7 +38,7 @@ export function usePrinting() {
     const begun = await ordering.ask((signal) => api.POST('/api/sets/{set_id}/print', { params: { path }, body, signal }))
     if (!begun) return
     job.value = begun
-    ordered.value[setId] = begun.id
+    if (body.format === 'pdf') ordered.value[setId] = begun.id
     start()
   }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage, useSessionStorage } from '@vueuse/core'
-import { computed, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { api, type Organiser, type StoryRead, type WorkRequest } from '@/api/client'
 import { organiserAfter } from '@/desk/organisers'
@@ -11,7 +11,6 @@ import { useSettings } from '@/desk/useSettings'
 import { blocksOf, stepsIn } from '@/shared/boards'
 import SetTrouble from '@/shared/SetTrouble.vue'
 import { useKeys, useUndoKeys } from '@/shared/useKeys'
-import BetterNumbers from './BetterNumbers.vue'
 import DemandMarks from './DemandMarks.vue'
 import EmptySheet from './EmptySheet.vue'
 import { choiceAfter, mainFacet } from './facets'
@@ -21,10 +20,6 @@ import ProblemField from './ProblemField.vue'
 import SchoolTabs from './SchoolTabs.vue'
 import SecondLook from './SecondLook.vue'
 import SheetBar from './SheetBar.vue'
-import SideBySide from './SideBySide.vue'
-import StoryHead from './StoryHead.vue'
-import StoryOffers from './StoryOffers.vue'
-import StoryShelf from './StoryShelf.vue'
 import { useBeside } from './useBeside'
 import { useCopying, type CopyFormat } from './useCopying'
 import { useCover } from './useCover'
@@ -33,6 +28,13 @@ import { useKeptExample } from './useKeptExample'
 import { useSheetSteps, type SheetState } from './useSheetSteps'
 import { useWorking } from './useWorking'
 import WorkingSheet from './WorkingSheet.vue'
+
+/** What the first working does not need. */
+const BetterNumbers = defineAsyncComponent(() => import('./BetterNumbers.vue'))
+const SideBySide = defineAsyncComponent(() => import('./SideBySide.vue'))
+const StoryHead = defineAsyncComponent(() => import('./StoryHead.vue'))
+const StoryOffers = defineAsyncComponent(() => import('./StoryOffers.vue'))
+const StoryShelf = defineAsyncComponent(() => import('./StoryShelf.vue'))
 
 /** A problem typed, worked line by line, looked at a second time, laid beside another way, changed and kept. */
 const route = useRoute()
