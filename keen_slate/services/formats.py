@@ -28,7 +28,7 @@ from keen_slate.core.reading.reading import UnreadableProblem
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.story_steps import answers_of
-from keen_slate.core.working.work import Line
+from keen_slate.core.working.work import DEFAULT_SCHOOL, Line
 from keen_slate.faults import NotPossible
 from keen_slate.render.boards import board_latex
 from keen_slate.render.latex import SIGNS, latex
@@ -112,8 +112,8 @@ class Formats:
 
 
 def as_json(found: ExampleSet) -> bytes:
-    """The set as its own format; docs/set.schema.json describes it."""
-    return (as_file(found).model_dump_json(indent=1) + "\n").encode()
+    """The set as its own format, but for what is as usual; docs/set.schema.json describes it."""
+    return (as_file(found).model_dump_json(indent=1, exclude_defaults=True) + "\n").encode()
 
 
 def as_file(found: ExampleSet) -> SetFile:
@@ -127,8 +127,8 @@ def as_file(found: ExampleSet) -> SetFile:
         examples=[
             SetFileExample(
                 problem=e.problem,
-                typed=e.typed,
-                school=e.school,
+                typed=e.typed if e.typed != e.problem else "",
+                school={facet: choice for facet, choice in e.school.items() if DEFAULT_SCHOOL[facet] != choice},
                 edits=Edits.model_validate(e.edits),
                 task=Task.model_validate(e.task),
             )
@@ -199,7 +199,7 @@ def read_csv(content: str, words: Manner) -> tuple[list[sets.NewExample], list[I
             if reader.line_num == 1 and "problem" in [cell.strip().lower() for cell in row]:
                 column = [cell.strip().lower() for cell in row].index("problem")
                 continue
-            text = row[column].strip() if len(row) > column else ""
+            text = _FORMULA_MARK.sub("", row[column].strip() if len(row) > column else "")
             if not text and not any(cell.strip() for cell in row):
                 continue
             try:
@@ -230,12 +230,18 @@ def as_csv(found: ExampleSet, words: Manner) -> bytes:
         answer = text_of(working.answer, asked.amounts)
         if story is not None:
             answer = " ".join(answers_of(story, working.derivation.end, words))
-        writer.writerow(
-            (
-                number, asked.problem.text(words), answer, "; ".join(example.demands), _role(example), "; ".join(wrong),
-            )
-        )  # fmt: skip
+        cells = (asked.problem.text(words), answer, "; ".join(example.demands), _role(example), "; ".join(wrong))
+        writer.writerow([number, *map(_no_formula, cells)])
     return written.getvalue().encode("utf-8-sig")
+
+
+def _no_formula(cell: str) -> str:
+    """A cell that a spreadsheet takes for words: one that begins like a formula gets an apostrophe, which it hides."""
+    return f"'{cell}" if cell.startswith(("=", "+", "-", "@", "\t", "\r")) else cell
+
+
+_FORMULA_MARK = re.compile(r"^'(?=[=+\-@\t\r])")
+"""The apostrophe, taken off again."""
 
 
 def _role(example: Example) -> str:

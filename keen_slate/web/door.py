@@ -58,7 +58,7 @@ class Door:
 
     def check(self) -> Response | None:
         """A refusal, or None to go on."""
-        if request.path == "/api/archive":
+        if request.path in ("/api/archive", "/api/sets/import"):
             request.max_content_length = LARGEST
         if not self._ours(request):
             return told(403, "This was asked by another page. Open Keen Slate by its own address.")

@@ -8,6 +8,9 @@ from keen_slate.services.shapes.base import Choices, Name, Shape, Typed
 from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
 from keen_slate.services.shapes.work import Edits
 
+LARGEST_SET = 4_000_000
+"""Characters: as many as the most examples that a set takes can have, with a teacher's words to each."""
+
 Kind = Annotated[str, StringConstraints(max_length=60)]
 """A kind of picture; one that is not known is passed over where pictures are chosen."""
 
@@ -37,7 +40,7 @@ class ImportRequest(Shape):
     """A file to be read into a new set; with ``take_rest`` what can be read is taken although something cannot."""
 
     format: Literal["json", "csv"]
-    content: Annotated[str, StringConstraints(max_length=800_000)]
+    content: Annotated[str, StringConstraints(max_length=LARGEST_SET)]
     name: Annotated[str, StringConstraints(strip_whitespace=True, max_length=120)] = ""
     take_rest: bool = False
 
