@@ -5,21 +5,26 @@ Written with the standard library's XML writer, so every text is escaped by it. 
 the standard.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from xml.etree import ElementTree as ET
 
 ITEM = "http://www.imsglobal.org/xsd/imsqtiasi_v3p0"
 MANIFEST = "http://www.imsglobal.org/xsd/qti/qtiv3p0/imscp_v1p1"
 MATCH_CORRECT = "https://purl.imsglobal.org/spec/qti/v3p0/rptemplates/match_correct.xml"
+MAP_RESPONSE = "https://purl.imsglobal.org/spec/qti/v3p0/rptemplates/map_response.xml"
+LANGUAGE = "{http://www.w3.org/XML/1998/namespace}lang"
 MATHML = "http://www.w3.org/1998/Math/MathML"
 
 
 @dataclass(frozen=True, slots=True)
 class Choice:
-    """One answer: ``identifier`` is the mistake's id, or ``right``; ``mathml`` as one ``math`` element."""
+    """One answer: ``identifier`` is the mistake's id, or ``right``; ``mathml`` is one element; ``said`` is what
+    is said to whoever chose it."""
 
     identifier: str
     mathml: str
+    said: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,7 +41,8 @@ class ItemFile:
     """What one item file holds.
 
     ``answers`` are the right ones as they are typed, one for each blank or question; ``one_way`` whether no others are
-    right. ``told`` are the paragraphs and tables (rows of cells) of a story, which then stands for ``mathml``.
+    right. ``spellings`` are for a single answer all that count as it, each as it would be typed. ``told`` are the
+    paragraphs and tables (rows of cells) of a story, which then stands for ``mathml``.
     """
 
     identifier: str
@@ -46,6 +52,7 @@ class ItemFile:
     answers: tuple[str, ...]
     choices: tuple[Choice, ...]
     one_way: bool = True
+    spellings: tuple[str, ...] = ()
     picture: "PictureFile | None" = None
     told: tuple[str | tuple[tuple[str, ...], ...], ...] = ()
 
@@ -62,8 +69,11 @@ def item_xml(item: ItemFile) -> bytes:
     names = ("RESPONSE",) if len(answers) == 1 else tuple(f"RESPONSE{n}" for n in range(1, len(answers) + 1))
     root = ET.Element(
         f"{{{ITEM}}}qti-assessment-item",
-        {"identifier": item.identifier, "title": item.title, "adaptive": "false", "time-dependent": "false"},
-    )
+        {
+            "identifier": item.identifier, "title": item.title, "adaptive": "false", "time-dependent": "false",
+            LANGUAGE: "en",
+        },
+    )  # fmt: skip
     for name, answer in zip(names, answers, strict=True):
         declared = _in(
             root, "response-declaration", identifier=name, cardinality="single",
@@ -71,8 +81,17 @@ def item_xml(item: ItemFile) -> bytes:
         )  # fmt: skip
         if item.one_way:
             _in(_in(declared, "correct-response"), "value").text = answer
+        if item.spellings and not chosen:  # what is worth the same is scored the same, as far as the policy takes it
+            mapping = _in(declared, "mapping", default_value="0")
+            for spelling in item.spellings:
+                _in(mapping, "map-entry", map_key=spelling, mapped_value="1", case_sensitive="false")
     by_hand = {} if item.one_way else {"external_scored": "human"}
-    _in(root, "outcome-declaration", identifier="SCORE", cardinality="single", base_type="float", **by_hand)
+    _in(
+        root, "outcome-declaration", identifier="SCORE", cardinality="single", base_type="float", normal_maximum="1",
+        **by_hand,
+    )  # fmt: skip
+    if chosen:
+        _in(root, "outcome-declaration", identifier="FEEDBACK", cardinality="single", base_type="identifier")
     body = _in(root, "item-body")
     if item.picture is not None:
         paragraph = ET.SubElement(body, f"{{{ITEM}}}p")
@@ -92,7 +111,13 @@ def item_xml(item: ItemFile) -> bytes:
             line = ET.SubElement(body, f"{{{ITEM}}}p")
             _in(line, "text-entry-interaction", response_identifier=name, expected_length="12")
     if item.one_way:
-        _score(root, names)
+        _score(root, names, item)
+    for choice in item.choices if chosen else ():
+        if choice.said:
+            told = _in(
+                root, "modal-feedback", outcome_identifier="FEEDBACK", identifier=choice.identifier, show_hide="show"
+            )
+            ET.SubElement(_in(told, "content-body"), f"{{{ITEM}}}p").text = choice.said
     return _written(root, ITEM)
 
 
@@ -120,28 +145,54 @@ def _in(parent: ET.Element, name: str, **attributes: str) -> ET.Element:
     return ET.SubElement(parent, f"{{{ITEM}}}qti-{name}", written)
 
 
-def _score(root: ET.Element, names: tuple[str, ...]) -> None:
-    """1 where every answer is right; for one answer the standard has that ready."""
-    if len(names) == 1:
-        _in(root, "response-processing", template=MATCH_CORRECT)
+def _score(root: ET.Element, names: tuple[str, ...], item: ItemFile) -> None:
+    """1 where every answer is right; for one that is typed the standard has that ready. What was chosen is what is said
+    something of."""
+    chosen = len(item.choices) > 1
+    if len(names) == 1 and not chosen:
+        _in(root, "response-processing", template=MAP_RESPONSE if item.spellings else MATCH_CORRECT)
         return
-    met = _in(_in(_in(root, "response-processing"), "response-condition"), "response-if")
+    processing = _in(root, "response-processing")
+    met = _in(_in(processing, "response-condition"), "response-if")
     together = _in(met, "and")
     for name in names:
         matched = _in(together, "match")
         _in(matched, "variable", identifier=name)
         _in(matched, "correct", identifier=name)
     _in(_in(met, "set-outcome-value", identifier="SCORE"), "base-value", base_type="float").text = "1"
+    if chosen:
+        _in(_in(processing, "set-outcome-value", identifier="FEEDBACK"), "variable", identifier=names[0])
+
+
+def assessment_xml(identifier: str, title: str, items: Sequence[tuple[str, str]]) -> bytes:
+    """The test that has the items, (identifier, path) each, in their order; its score is the sum of theirs."""
+    root = ET.Element(f"{{{ITEM}}}qti-assessment-test", {"identifier": identifier, "title": title, LANGUAGE: "en"})
+    _in(root, "outcome-declaration", identifier="SCORE", cardinality="single", base_type="float",
+        normal_maximum=str(len(items)))  # fmt: skip
+    part = _in(root, "test-part", identifier="part", navigation_mode="nonlinear", submission_mode="individual")
+    section = _in(part, "assessment-section", identifier="section", title=title, visible="true")
+    for name, path in items:
+        _in(section, "assessment-item-ref", identifier=name, href=path)
+    total = _in(_in(root, "outcome-processing"), "set-outcome-value", identifier="SCORE")
+    _in(_in(total, "sum"), "test-variables", variable_identifier="SCORE")
+    return _written(root, ITEM)
 
 
 def manifest_xml(identifier: str, files: tuple[tuple[str, ...], ...]) -> bytes:
-    """The manifest of a package: ``files`` are (identifier, path, paths of its pictures) of its items."""
+    """The manifest of a package: ``files`` are (identifier, path, paths of its pictures) of its items; ``test.xml`` has
+    them in their order."""
     root = ET.Element(f"{{{MANIFEST}}}manifest", {"identifier": identifier})
     metadata = ET.SubElement(root, f"{{{MANIFEST}}}metadata")
     ET.SubElement(metadata, f"{{{MANIFEST}}}schema").text = "QTI Package"
     ET.SubElement(metadata, f"{{{MANIFEST}}}schemaversion").text = "3.0.0"
     ET.SubElement(root, f"{{{MANIFEST}}}organizations")
     resources = ET.SubElement(root, f"{{{MANIFEST}}}resources")
+    test = ET.SubElement(
+        resources, f"{{{MANIFEST}}}resource", {"identifier": "test", "type": "imsqti_test_xmlv3p0", "href": "test.xml"}
+    )
+    ET.SubElement(test, f"{{{MANIFEST}}}file", {"href": "test.xml"})
+    for item, *_ in files:
+        ET.SubElement(test, f"{{{MANIFEST}}}dependency", {"identifierref": item})
     for item, path, *pictures in files:
         resource = ET.SubElement(
             resources, f"{{{MANIFEST}}}resource", {"identifier": item, "type": "imsqti_item_xmlv3p0", "href": path}

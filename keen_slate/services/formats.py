@@ -8,13 +8,15 @@ import csv
 import io
 import json
 import re
-import zipfile
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
+from fractions import Fraction
 from typing import Any
 from uuid import UUID
 
 from pydantic import ValidationError
 
+from keen_slate.core.diagnosis.answers import diagnose, prepare
+from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.machine.school import UnknownChoice, school_from
 from keen_slate.core.malrules.listing import BY_ID
@@ -23,7 +25,16 @@ from keen_slate.core.notation.text import text_of
 from keen_slate.core.pictures.read_off import picture_to_read
 from keen_slate.core.pictures.shapes import told
 from keen_slate.core.problem.blanks import solve
-from keen_slate.core.problem.tree import Chain, FromPicture, InStory
+from keen_slate.core.problem.tree import (
+    Chain,
+    Comparison,
+    Expr,
+    FromPicture,
+    InStory,
+    decimal_or_number,
+    decimal_places,
+    evaluate,
+)
 from keen_slate.core.reading.reading import UnreadableProblem
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
@@ -33,7 +44,8 @@ from keen_slate.faults import NotPossible
 from keen_slate.render.boards import board_latex
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
-from keen_slate.render.qti import Choice, ItemFile, PictureFile, item_xml, manifest_xml
+from keen_slate.render.office.archives import zipped
+from keen_slate.render.qti import Choice, ItemFile, PictureFile, assessment_xml, item_xml, manifest_xml
 from keen_slate.services.errands import MOST_EXAMPLES
 from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
 from keen_slate.services.shapes.files import Imported, ImportFault, ImportRequest, SetFile, SetFileExample
@@ -61,9 +73,6 @@ TYPES = {
 }  # fmt: skip
 NOT_WORKED = "Keen Slate made a mistake of its own with this one; it is noted in the log. Take the others without it."
 """One line that breaks something does not take the file with it."""
-
-EPOCH = (1980, 1, 1, 0, 0, 0)
-"""The earliest time that a zip file knows: the same set makes the same file."""
 
 
 class Formats:
@@ -323,7 +332,7 @@ def as_svg(found: ExampleSet, content: dict[str, Any]) -> bytes:
     for number, example in enumerate(found.examples, start=1):
         asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
         files += [(f"{number:02}-line-{at}-{p.kind}.svg", p.svg.encode()) for at, p in all_pictures(asked)]
-    return _zipped(files)
+    return zipped(files)
 
 
 def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
@@ -334,7 +343,7 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
         right = asked.work().answer
         ticked = Task.model_validate(example.task).choices
         choices = [
-            Choice(one.mistake or "right", mathml(one.answer, asked.amounts))
+            Choice(one.mistake or "right", mathml(one.answer, asked.amounts), _said_of(one.mistake, one.answer, asked))
             for _, one in lettered(asked.problem, asked.school, ticked)
         ]
         problem = asked.problem.expr
@@ -366,27 +375,61 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
                 answers=answers,
                 one_way=one_way,
                 choices=tuple(choices),
+                spellings=_spellings(asked, answers, content) if one_way else (),
                 told=tuple(b.text if b.text is not None else tuple(map(tuple, b.rows)) for b in told),
             )
         )
-    files = [(f"items/{i.identifier}.xml", item_xml(i)) for i in items]
+    files = [("test.xml", assessment_xml(f"test-{found.id}", found.name, [(i.identifier, _path(i)) for i in items]))]
+    files += [(_path(i), item_xml(i)) for i in items]
     files += [(i.picture.path, i.picture.svg) for i in items if i.picture is not None]
     paths = {i.identifier: (i.picture.path,) for i in items if i.picture is not None}
-    listed = tuple((i.identifier, f"items/{i.identifier}.xml", *paths.get(i.identifier, ())) for i in items)
+    listed = tuple((i.identifier, _path(i), *paths.get(i.identifier, ())) for i in items)
     manifest = manifest_xml(f"set-{found.id}", listed)
-    return _zipped([("imsmanifest.xml", manifest), *files])
+    return zipped([("imsmanifest.xml", manifest), *files])
+
+
+def _path(item: ItemFile) -> str:
+    return f"items/{item.identifier}.xml"
+
+
+def _said_of(mistake: str, answer: Expr, asked: Asked) -> str:
+    """What is said to whoever chose a wrong answer: the mistake that leads there, and a question about it."""
+    return f"{asked.named(BY_ID[mistake].name)}. {asked.unsettled(BY_ID[mistake], answer)}" if mistake else ""
+
+
+MOST_TIMES = 12
+"""How often top and bottom are multiplied for the ways to write a value."""
+
+
+def _spellings(asked: Asked, answers: tuple[str, ...], content: dict[str, Any]) -> tuple[str, ...]:
+    """A single answer as it may be typed: what is worth the same, as far as the marking policy takes it."""
+    if len(answers) != 1 or isinstance(asked.problem.expr, (Chain, Comparison, InStory)):
+        return ()
+    found, prepared = [answers[0]], prepare(asked.problem, asked.school)
+    policy: Policy = content.get("policy", "simplest-form")
+    for written in _ways_to_write(evaluate(asked.problem.expr), asked.words):
+        judged = diagnose(prepared, written, policy, decimal_comma=asked.words.decimal_comma)
+        if judged.verdict == "right" and written not in found:
+            found.append(written)
+    return tuple(found)
+
+
+def _ways_to_write(value: Fraction, words: Manner) -> Iterator[str]:
+    """A value as a fraction and a mixed number, in more and more pieces, and as a decimal where it ends."""
+    for times in range(1, MOST_TIMES + 1):
+        top, bottom = abs(value.numerator) * times, value.denominator * times
+        sign, (whole, rest) = ("-" if value < 0 else ""), divmod(top, bottom)
+        yield f"{sign}{top}/{bottom}"
+        if rest and whole:
+            yield f"{sign}{whole} {rest}/{bottom}"
+        elif not rest:
+            yield f"{sign}{whole}"
+    if decimal_places(value) is not None:
+        yield words.decimal(text_of(decimal_or_number(value, decimals=True)))
 
 
 def _likely_wrong(asked: Asked) -> Iterable[Any]:
     return () if isinstance(asked.problem.expr, Chain) else look_twice(asked.problem, asked.school).likely_wrong
-
-
-def _zipped(files: list[tuple[str, bytes]]) -> bytes:
-    packed = io.BytesIO()
-    with zipfile.ZipFile(packed, "w", zipfile.ZIP_DEFLATED) as archive:
-        for name, data in files:
-            archive.writestr(zipfile.ZipInfo(name, EPOCH), data)
-    return packed.getvalue()
 
 
 def _place(loc: tuple[int | str, ...]) -> str:

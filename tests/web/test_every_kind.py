@@ -14,6 +14,7 @@ from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.stories.library import LIBRARY
 from keen_slate.core.stories.numbers import other_numbers
 from keen_slate.render.spoken import aloud
+from keen_slate.services.formats import as_csv, as_latex, as_qti, as_svg
 from keen_slate.services.lessons import lesson_item
 from keen_slate.services.printing import Item, item_data
 from keen_slate.services.shapes.line_up import Task
@@ -23,7 +24,7 @@ from keen_slate.services.work.compared import ways
 from keen_slate.services.work.looked_at import look
 from keen_slate.services.work.pictures import pictures
 from keen_slate.services.work.shown import work_out
-from keen_slate.store.models import Example
+from keen_slate.store.models import Example, ExampleSet
 from tests.support.searching import DEEP
 
 NUMBERS = ("2/3", "5/4", "1 2/5", "3", "7", "0.4", "2.75", "0.(3)", "1.1(6)", "40%", "0.07", "4/1")
@@ -96,6 +97,11 @@ class EveryKind(unittest.TestCase):
             id=UUID(int=1), problem=read(text).text(), school={}, task=Task().model_dump(), edits=Edits().model_dump()
         )
         self.assertEqual(lesson_item(example, {}).answer, worked.answer)
+        if DEEP or len(text) % 3 == 0:
+            found = ExampleSet(id=UUID(int=2), name="One", pictures=[], examples=[example])
+            example.demands = []
+            for written in (as_csv(found, USUAL_MANNER), as_latex(found, {}), as_svg(found, {}), as_qti(found, {})):
+                self.assertTrue(written)
         item = Item(problem=read(text).text(), school={}, task=Task(), edits=Edits(), liked=[])
         for asked in PRINTED:
             set_out = item_data(1, item, asked, {})

@@ -184,7 +184,49 @@ class Qti(FormatTest):
         manifest = ET.fromstring(archive.read("imsmanifest.xml"))
         listed = [r.attrib["href"] for r in manifest.iter() if r.tag.endswith("}resource")]
         self.assertEqual(sorted(archive.namelist()), sorted(["imsmanifest.xml", *listed]))
-        return [ET.fromstring(archive.read(path)) for path in listed]
+        return [ET.fromstring(archive.read(path)) for path in listed if path != "test.xml"]
+
+    def test_the_items_are_a_test_in_their_order(self) -> None:
+        archive = zipfile.ZipFile(io.BytesIO(self.file("qti")))
+        root = ET.fromstring(archive.read("test.xml"))
+        self.assertEqual((root.tag, root.attrib["title"]), (f"{QTI}qti-assessment-test", self.set["name"]))
+        refs = [r.attrib["href"] for r in root.iter(f"{QTI}qti-assessment-item-ref")]
+        self.assertEqual(refs, [f"items/item-{n:03}.xml" for n in range(1, len(PROBLEMS) + 1)])
+        score = root.find(f"{QTI}qti-outcome-declaration")
+        assert score is not None
+        self.assertEqual(score.attrib["normal-maximum"], str(len(PROBLEMS)))
+        manifest = ET.fromstring(archive.read("imsmanifest.xml"))
+        needed = [d.attrib["identifierref"] for d in manifest.iter() if d.tag.endswith("}dependency")]
+        self.assertEqual(needed, [f"item-{n:03}" for n in range(1, len(PROBLEMS) + 1)])
+
+    def test_each_wrong_choice_is_told_its_mistake_in_the_teachers_words(self) -> None:
+        for item in self.items():
+            self.assertEqual(item.attrib["{http://www.w3.org/XML/1998/namespace}lang"], "en")
+            choices = {c.attrib["identifier"] for c in item.iter(f"{QTI}qti-simple-choice")}
+            told = {m.attrib["identifier"]: "".join(m.itertext()) for m in item.iter(f"{QTI}qti-modal-feedback")}
+            self.assertEqual(set(told), choices - {"right"})
+            for mistake, said in told.items():
+                name = BY_ID[mistake].name
+                self.assertIn(re.split(r"[{}]", name)[0], said)
+                self.assertTrue(said.strip().endswith("?"), said)
+
+    def test_what_is_typed_is_scored_by_its_value_as_the_policy_says(self) -> None:
+        """By ``fractions``: every spelling is worth the answer; with simplest form asked for only it is taken."""
+        asked = "read 1 2/4 from discs"  # no mistake gives another answer: it is typed
+        for policy, others in (("simplest-form", False), ("any-equivalent", True)):
+            kept = self.client.get("/api/settings").get_json()
+            body = {"revision": kept["revision"], "settings": {**kept["settings"], "policy": policy}}
+            self.assertEqual(self.client.put("/api/settings", json=body).status_code, 200)
+            items = self.typed_in("true or false: 1/2 = 2/4", asked, "3/4 × 1", "7 × 1/7")
+            typed = [i for i in items if i.find(f".//{QTI}qti-mapping") is not None]
+            for item in typed:
+                right = next(item.iter(f"{QTI}qti-value")).text or ""
+                keys = [e.attrib["map-key"] for e in item.iter(f"{QTI}qti-map-entry")]
+                self.assertEqual(keys[0], right)
+                worth = {sum(Fraction(part) for part in key.split()) for key in keys}
+                self.assertEqual(len(worth), 1, keys)
+                self.assertEqual(any("/" in k and k != right for k in keys), others, (policy, keys))
+            self.assertTrue(typed)
 
     def test_every_wrong_choice_is_what_its_mistake_leads_to(self) -> None:
         items = self.items()
