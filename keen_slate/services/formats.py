@@ -18,6 +18,7 @@ from pydantic import ValidationError
 from keen_slate.core.diagnosis.answers import diagnose, prepare
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.second_look import look_twice
+from keen_slate.core.laddering.fading import Fading, faded
 from keen_slate.core.machine.school import UnknownChoice, school_from
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.notation.manner import Manner
@@ -39,7 +40,7 @@ from keen_slate.core.reading.reading import UnreadableProblem
 from keen_slate.core.saying.say import say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.story_steps import answers_of
-from keen_slate.core.working.work import DEFAULT_SCHOOL, Line
+from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, work
 from keen_slate.faults import NotPossible
 from keen_slate.render.boards import board_latex
 from keen_slate.render.latex import SIGNS, latex
@@ -53,7 +54,7 @@ from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.telling import log_fault
 from keen_slate.services.work.asked import Asked, read_in_words, task_of
-from keen_slate.services.work.boards import laid_out
+from keen_slate.services.work.boards import laid_out, lines_of_steps, told_on_board
 from keen_slate.services.work.choosing import lettered
 from keen_slate.services.work.pictures import all_pictures, shown_picture
 from keen_slate.services.work.stories import blocks_of
@@ -258,15 +259,22 @@ def _role(example: Example) -> str:
 
 
 def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
-    """A document that compiles with plain LaTeX and amsmath: each problem with its working and the reasons."""
+    """A document that every LaTeX compiles: each problem with its working and the reasons.
+
+    It is as a handout has them: in the teacher's words, without what is hidden, and where a mistake is to be found with
+    nothing said of it.
+    """
     lines = [
-        r"\documentclass[11pt]{article}", r"\usepackage[utf8]{inputenc}", r"\usepackage{amsmath}",
+        r"\documentclass[11pt]{article}", r"\usepackage{iftex}", r"\usepackage{amsmath,amssymb}",
+        r"\ifpdftex\usepackage[T1]{fontenc}\newcommand{\other}[1]{?}\else\newcommand{\other}[1]{#1}\fi",
         r"\begin{document}", rf"\section*{{{_tex(found.name)}}}", r"\begin{enumerate}",
     ]  # fmt: skip
     for example in found.examples:
         asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
-        edits = Edits.model_validate(example.edits)
-        working = asked.work(edits.turns)
+        edits, task = Edits.model_validate(example.edits), Task.model_validate(example.task)
+        finding = task.role == "find" and task.mistake in BY_ID
+        if finding:
+            edits = Edits()
         if isinstance(asked.problem.expr, FromPicture):  # LaTeX takes no SVG: what is to be seen is told
             shown = asked.say(told(picture_to_read(asked.problem.expr).picture))
             lines.append(rf"\item {_tex(task_of(asked))} \emph{{{_tex(shown)}}}")
@@ -275,24 +283,39 @@ def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
             lines.append(r"\item " + _told_in_tex(asked))
         else:
             lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
-        run: list[str] = []
-        for block in laid_out(asked, working, content.get("organiser", "fitting")):
-            if isinstance(block, Line):
-                if block.step is not None:
-                    joined = f"&{SIGNS[block.sign]} {latex(block.expr, asked.amounts)}"
-                    run.append(rf"{joined} && \text{{{_tex(asked.say(block.said))}}} \\")
-                continue
-            lines += _aligned(run)
-            run = []
-            reasons = [rf"\text{{{_tex(asked.say(s.said))}}}" for s in block.strokes if s.said is not None]
-            lines.append(r"\[" + board_latex(block, asked.words) + r"\]")
-            lines.append(r"\[\begin{array}{l}" + r" \\ ".join(reasons) + r"\end{array}\]")
-        lines += _aligned(run)
-        if asked.problem.story is not None:
+        if finding:
+            lines.append(r"\emph{Find the line that does not follow.}")
+            working = work(asked.problem, asked.school, BY_ID[task.mistake])
+        else:
+            working = asked.work(edits.turns)
+        lines += _worked_in_tex(asked, working, edits, content.get("organiser", "fitting"), silent=finding)
+        if asked.problem.story is not None and not finding:
             answered = answers_of(asked.problem.story, working.derivation.end, asked.words)
             lines += [rf"\textbf{{{_tex(sentence)}}}" for sentence in answered]
     lines += [r"\end{enumerate}", r"\end{document}", ""]
     return "\n".join(lines).encode()
+
+
+def _worked_in_tex(asked: Asked, working: Working, edits: Edits, organiser: str, *, silent: bool) -> Iterator[str]:
+    """The lines of a working, aligned, and its boards as arrays; ``silent`` without what is said of them."""
+    own = {e.line: e for e in edits.lines}
+    place = {id(line): index for index, line in enumerate(working.lines)}
+    run: list[str] = []
+    for block in laid_out(asked, working, organiser):
+        if isinstance(block, Line):
+            edit = own.get(place[id(block)])
+            if block.step is None or (edit is not None and edit.hidden) or (silent and block.is_question):
+                continue
+            said = "" if silent else (edit.reason if edit else "") or asked.say(block.said)
+            run.append(rf"&{SIGNS[block.sign]} {latex(block.expr, asked.amounts)} && \text{{{_tex(said)}}} \\")
+            continue
+        yield from _aligned(run)
+        run = []
+        _, reasons = told_on_board(block, lines_of_steps(working), asked, edits, faded(working, Fading()))
+        yield r"\[" + board_latex(block, asked.words) + r"\]"
+        if reasons and not silent:
+            yield r"\[\begin{array}{l}" + r" \\ ".join(rf"\text{{{_tex(r)}}}" for r in reasons) + r"\end{array}\]"
+    yield from _aligned(run)
 
 
 def _told_in_tex(asked: Asked) -> str:
@@ -317,13 +340,20 @@ def _aligned(rows: list[str]) -> list[str]:
 _TEX = {
     "\\": r"\textbackslash{}", "&": r"\&", "%": r"\%", "$": r"\$", "#": r"\#", "_": r"\_", "{": r"\{", "}": r"\}",
     "~": r"\textasciitilde{}", "^": r"\textasciicircum{}", "−": "$-$", "×": r"$\times$",
-    "÷": r"$\div$", "≈": r"$\approx$",
+    "÷": r"$\div$", "≈": r"$\approx$", "–": "--", "—": "---", "“": "``", "”": "\'\'", "„": r"\quotedblbase{}",
+    "‘": "`", "’": "\'", "…": r"\ldots{}", "½": r"$\frac{1}{2}$", "¼": r"$\frac{1}{4}$", "¾": r"$\frac{3}{4}$",
+    "□": r"$\square$", "\u00a0": "~", "\u2009": r"\,", "\u2011": "-", "<": r"$<$", ">": r"$>$", "|": r"$|$",
+    "€": r"\other{€}", "£": r"\pounds{}", "→": r"$\to$", "°": r"${}^\circ$",
 }  # fmt: skip
 
 
 def _tex(text: str) -> str:
-    """A text in which nothing is a command."""
-    return "".join(_TEX.get(c, c) for c in text)
+    """A text in which nothing is a command; a letter that not every LaTeX has stands in a command of its own."""
+    return "".join(_TEX.get(c, c if ord(c) < FIRST_FOREIGN else rf"\other{{{c}}}") for c in text)
+
+
+FIRST_FOREIGN = 0x250
+"""Behind the Latin letters, which every LaTeX has."""
 
 
 def as_svg(found: ExampleSet, content: dict[str, Any]) -> bytes:

@@ -55,7 +55,7 @@ from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.versions import version_b
 from keen_slate.services.work.asked import Asked, chosen_words, task_of
-from keen_slate.services.work.boards import in_columns, lines_of_steps
+from keen_slate.services.work.boards import in_columns, lines_of_steps, told_on_board
 from keen_slate.services.work.choosing import lettered
 from keen_slate.services.work.pictures import shown_picture, standing
 from keen_slate.services.work.shown import heading_of
@@ -548,26 +548,8 @@ def _board(
     board: Board, lines: list[int | None], states: tuple[State, ...], asked: Asked, edits: Edits
 ) -> Data:  # fmt: skip
     """A board whose strokes are written where their lines are given, boxes elsewhere; reasons of what is given."""
-    own = {e.line: e for e in edits.lines}
-    given: set[int] = set()
-    reasons: list[str] = []
-    told: set[int] = set()
-    state: State = "given"
-    for index, stroke in enumerate(board.strokes):
-        line = None if stroke.step is None else lines[stroke.step]
-        # A stroke that writes no line of its own (a calculation set in columns) goes with the one before it.
-        state = states[line] if line is not None else state
-        if state != "given":
-            continue
-        given.add(index)
-        edit = own.get(line) if line is not None else None
-        if edit is not None and (edit.hidden or edit.reason):
-            if line is not None and line not in told and not edit.hidden:
-                reasons.append(edit.reason or "")
-            told.add(line or 0)
-        elif stroke.said is not None:
-            reasons.append(asked.say(stroke.said))
-    data = board_cells(board, frozenset(given))
+    given, reasons = told_on_board(board, lines, asked, edits, states)
+    data = board_cells(board, given)
     return {"board": data, "reasons": reasons, "point": asked.words.decimal_sign}
 
 

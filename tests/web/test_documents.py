@@ -215,6 +215,19 @@ class Opened(Documents):
 
 
 SUITE = shutil.which("soffice")
+CHECKER = Path("/usr/share/java/epubcheck.jar")
+
+
+@unittest.skipUnless(DEEP and CHECKER.exists(), "no checker of books installed, or no deep search")
+class AsABook(Documents):
+    def test_the_checker_of_the_standard_finds_nothing(self) -> None:
+        for kind in ("pack", "bare"):
+            with tempfile.NamedTemporaryFile(suffix=".epub") as file:
+                file.write(self.ordered("epub", kind=kind, organiser="columns", strips=True, line=True)[1])
+                file.flush()
+                checked = ["java", "-jar", str(CHECKER), file.name]
+                ran = subprocess.run(checked, capture_output=True, text=True, timeout=240, check=False)
+                self.assertEqual(ran.returncode, 0, ran.stderr[-1500:])
 
 
 @unittest.skipUnless(DEEP and SUITE, "no office suite installed, or no deep search")

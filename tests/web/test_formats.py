@@ -4,6 +4,9 @@ import csv
 import io
 import json
 import re
+import shutil
+import subprocess
+import tempfile
 import unittest
 import zipfile
 from fractions import Fraction
@@ -159,6 +162,44 @@ class RoundTrips(FormatTest):
         for line in lines:
             plain = re.sub(r"\\frac\{(\d+)\}\{(\d+)\}", r" \1/\2", line)
             self.assertEqual(Fraction(eval(as_python(plain), {"F": Fraction})), Fraction(7, 3), line)
+
+    def latex_of(self, problem: str, name: str = "One", **changes: Any) -> str:
+        """The document of a set of one, with changes to it: ``edits`` and ``task``."""
+        made = self.client.post("/api/sets", json={"name": name}).get_json()
+        body = {"revision": made["revision"], "text": problem, "school": {}}
+        made = self.client.post(f"/api/sets/{made['id']}/examples", json=body).get_json()
+        example = made["examples"][0]
+        for what, change in changes.items():
+            given = {**example["task"], **change} if what == "task" else change
+            at = f"/api/sets/{made['id']}/examples/{example['id']}/{what}"
+            made = self.client.put(at, json={"revision": made["revision"], what: given}).get_json()
+        return str(self.client.get(f"/api/sets/{made['id']}/export/latex").data.decode())
+
+    def test_latex_has_the_teachers_words_and_gives_no_mistake_away(self) -> None:
+        edits = {"lines": [{"line": 1, "reason": "Same size first."}, {"line": 2, "hidden": True}]}
+        usual, changed = self.latex_of("0.35 as a fraction"), self.latex_of("0.35 as a fraction", edits=edits)
+        self.assertIn(r"\text{Same size first.}", changed)
+        self.assertEqual(usual.count("&= "), changed.count("&= ") + 1)
+        for problem in ("5 1/6 - 2 5/6", "3/4 × 2/9"):
+            looked = self.client.post("/api/second-look", json={"text": problem}).get_json()
+            mistake = looked["likely_wrong"][0]["mistake"]
+            found = self.latex_of(problem, task={"role": "find", "mistake": mistake})
+            self.assertIn("Find the line that does not follow.", found)
+            self.assertFalse(re.findall(r"\\text\{[A-Z][^}]{8,}\}", found), found)
+
+    @unittest.skipUnless(DEEP and shutil.which("pdflatex"), "no TeX engine installed, or no deep search")
+    def test_a_tex_engine_compiles_it(self) -> None:
+        whole = self.file("latex").decode()
+        named = [
+            self.latex_of(problem, "Ułamki – ½ „próba“ 水桶") for problem in (*PROBLEMS, "£2.40 + £1.85", "? + 2 = 5")
+        ]
+        for text in (whole, *named):
+            with tempfile.TemporaryDirectory() as place:
+                Path(place, "made.tex").write_text(text)
+                command = ["pdflatex", "-interaction=nonstopmode", "-halt-on-error", "made.tex"]
+                ran = subprocess.run(command, cwd=place, capture_output=True, text=True, timeout=120, check=False)
+                self.assertEqual(ran.returncode, 0, ran.stdout[-1500:])
+                self.assertTrue(Path(place, "made.pdf").read_bytes().startswith(b"%PDF"))
 
     def test_svg(self) -> None:
         archive = zipfile.ZipFile(io.BytesIO(self.file("svg")))

@@ -19,13 +19,13 @@ from keen_slate.render.office.pages import (
 )
 
 STYLE = """
-body { font: 1rem/1.5 system-ui, sans-serif; max-width: 46rem; margin: 2rem auto; padding: 0 1rem; }
-h1 { font-size: 1.5rem; } h2 { font-size: 1.1rem; margin: 1.6em 0 0.4em; } math { font-size: 1.15em; }
-p { margin: 0.35em 0; } .i1 { margin-left: 1.5rem; } .i2 { margin-left: 3rem; } .boxed { border: 2px solid; padding: 0.5em; }
-.room { border-bottom: 1px solid; height: 2em; } table { border-collapse: collapse; margin: 0.5em 0 0.5em 1.5rem; }
+body { font: 1em/1.5 system-ui, sans-serif; max-width: 46em; margin: 2em auto; padding: 0 1em; }
+h1 { font-size: 1.5em; } h2 { font-size: 1.1em; margin: 1.6em 0 0.4em; } math { font-size: 1.15em; }
+p { margin: 0.35em 0; } .i1 { margin-left: 1.5em; } .i2 { margin-left: 3em; } .boxed { border: 2px solid; padding: 0.5em; }
+.room { border-bottom: 1px solid; height: 2em; } table { border-collapse: collapse; margin: 0.5em 0 0.5em 1.5em; }
 .told td, .told th { border: 1px solid; padding: 0.2em 0.6em; } .columns td { text-align: center; padding: 0.1em 0.25em; min-width: 1em; }
 .below { border-bottom: 2px solid; } .left { border-left: 2px solid; } sup { font-size: 0.7em; } svg { max-width: 100%; height: auto; }
-section + section { break-before: page; margin-top: 3rem; } figure { margin: 0.5em 0 0.5em 1.5rem; }
+section + section { break-before: page; margin-top: 3em; } figure { margin: 0.5em 0 0.5em 1.5em; }
 """  # noqa: E501
 
 

@@ -1,11 +1,14 @@
 """Boards as they are shown: stroke by stroke with their reasons, in the teacher's words."""
 
+from collections.abc import Sequence
+
+from keen_slate.core.laddering.fading import State
 from keen_slate.core.notation.layout import BEFORE_AMOUNTS
 from keen_slate.core.working.boards.grid import Board, Mark, Place, Ruled, Stroke
 from keen_slate.core.working.boards.listing import boards_of, fits_columns, in_blocks
 from keen_slate.core.working.work import Line, Working
 from keen_slate.render.prose import prose_html
-from keen_slate.services.shapes.work import ShownBoard, ShownMark, ShownPlace, ShownRule, ShownStroke
+from keen_slate.services.shapes.work import Edits, ShownBoard, ShownMark, ShownPlace, ShownRule, ShownStroke
 from keen_slate.services.work.asked import Asked
 
 
@@ -41,6 +44,33 @@ def shown_boards(asked: Asked, working: Working) -> list[ShownBoard]:
 def shown_board(board: Board, asked: Asked) -> ShownBoard:
     """A board beside a line, which it belongs to as a whole."""
     return _shown(board, asked, [], 0, 0)
+
+
+def told_on_board(
+    board: Board, lines: list[int | None], asked: Asked, edits: Edits, states: Sequence[State]
+) -> tuple[frozenset[int], list[str]]:  # fmt: skip
+    """Which strokes of a board are written where the lines in those states are given, and what is said of them: in a
+    teacher's own words, and nothing of a line that is hidden."""
+    own = {e.line: e for e in edits.lines}
+    given: set[int] = set()
+    reasons: list[str] = []
+    told: set[int] = set()
+    state: State = "given"
+    for index, stroke in enumerate(board.strokes):
+        line = None if stroke.step is None else lines[stroke.step]
+        # A stroke that writes no line of its own (a calculation set in columns) goes with the one before it.
+        state = states[line] if line is not None else state
+        if state != "given":
+            continue
+        given.add(index)
+        edit = own.get(line) if line is not None else None
+        if edit is not None and (edit.hidden or edit.reason):
+            if line is not None and line not in told and not edit.hidden:
+                reasons.append(edit.reason or "")
+            told.add(line or 0)
+        elif stroke.said is not None:
+            reasons.append(asked.say(stroke.said))
+    return frozenset(given), reasons
 
 
 def _shown(board: Board, asked: Asked, lines: list[int | None], first: int, last: int) -> ShownBoard:
