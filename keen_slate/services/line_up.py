@@ -1,5 +1,6 @@
 """The Line up place: examples kept in sets."""
 
+import json
 from collections.abc import Callable, Mapping
 from functools import lru_cache
 from uuid import UUID
@@ -359,12 +360,19 @@ def called_in(found: ExampleSet, example: Example, words: Manner) -> str:
 
 
 def shown_example(example: Example, words: Manner) -> ShownExample:
-    problem, demands, reference = understood(example.problem)
-    task = Task.model_validate(example.task)
+    kept = (json.dumps(part, sort_keys=True) for part in (example.task, example.school, example.edits))
+    return _shown_as_kept(example.problem, *kept, words).model_copy(update={"id": example.id})
+
+
+@lru_cache(maxsize=4096)
+def _shown_as_kept(text: str, kept_task: str, kept_school: str, kept_edits: str, words: Manner) -> ShownExample:
+    """An example as it is shown, by all that this depends on; whose it is is filled in. It costs only time to lose."""
+    problem, demands, reference = understood(text)
+    task, school = Task.model_validate_json(kept_task), json.loads(kept_school)
     amounts, story = words.labelled(problem.label), problem.story
     answered = " ".join(answers_of(story, reference.derivation.end, words)) if story else ""
     return ShownExample(
-        id=example.id,
+        id=NOBODYS,
         task=task,
         added=filled(DEMAND[task.added].name, words) if task.added in DEMAND else "",
         judged=_judged(problem, task, words),
@@ -378,13 +386,16 @@ def shown_example(example: Example, words: Manner) -> ShownExample:
         problem=notation(problem.expr, amounts),
         sign=sign_of_answer(problem.expr, reference.answer),
         answer=notation(reference.answer, amounts),
-        school=example.school,
-        school_names=school_names(school_from(FACETS, example.school), words),
+        school=school,
+        school_names=school_names(school_from(FACETS, school), words),
         demands=shown_demands(demands, words),
         asks=how_hard(demands, reference)[0],
         lines=len(reference.lines),
-        edits=Edits.model_validate(example.edits),
+        edits=Edits.model_validate_json(kept_edits),
     )
+
+
+NOBODYS = UUID(int=0)
 
 
 def _judged(problem: Problem, task: Task, words: Manner) -> str:

@@ -6,7 +6,7 @@ from pathlib import Path
 from typing import Any
 
 from apiflask import APIFlask
-from flask import Response, request, send_from_directory
+from flask import Response, request
 from flask_compress import Compress
 from werkzeug.datastructures import Headers
 from whitenoise import WhiteNoise
@@ -23,6 +23,7 @@ from keen_slate.web.line_up_routes import line_up_routes
 from keen_slate.web.look_back_routes import look_back_routes
 from keen_slate.web.metrics import measure
 from keen_slate.web.openapi import FAULT, mend
+from keen_slate.web.pages import Pages
 from keen_slate.web.premises import Premises
 from keen_slate.web.print_routes import print_routes
 from keen_slate.web.round_routes import round_routes
@@ -136,8 +137,11 @@ def create_lasting_app(house: House, premises: Premises) -> APIFlask:
 
 
 def _serve_front_end(app: APIFlask) -> None:
+    pages = Pages(FRONT_END)
+
     def page(**_: Any) -> Response:
-        response = send_from_directory(FRONT_END, "index.html")
+        place = request.path.strip("/").partition("/")[0]
+        response = Response(pages.page(place if place in (*PLACES, *ROUND_PLACES) else ""), mimetype="text/html")
         response.headers["Cache-Control"] = "no-cache"
         return response
 

@@ -42,6 +42,17 @@ class Print(LessonTest):
         expect(self.page.get_by_role("img", name="Page 2 of the handout")).to_be_visible()
         self.page.wait_for_function("document.querySelector('.print-made img')?.naturalWidth > 300")
 
+    def test_the_same_as_a_document_is_saved(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6", "2/3 + 3/4")
+        self.page.goto(f"/print/{made['id']}")
+        self.page.get_by_label(re.compile("^Worked")).check()
+        for name, ends in (("Word", ".docx"), ("slides", ".pptx"), ("web page", ".html")):
+            with self.page.expect_download() as saved:
+                self.page.get_by_role("button", name=name, exact=True).click()
+            self.assertTrue(saved.value.suggested_filename.endswith(ends), saved.value.suggested_filename)
+            self.assertGreater(saved.value.path().stat().st_size, 2000)
+            expect(self.page.get_by_role("status").filter(has_text=f"{name} saved")).to_be_visible()
+
     def test_it_is_laid_out_as_the_teacher_has_it(self) -> None:
         made = self.set_of("5 1/6 - 2 5/6")
         self.page.goto(f"/print/{made['id']}")

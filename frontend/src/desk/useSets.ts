@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
 import {
   api,
   ApiFault,
@@ -37,11 +37,12 @@ const IN_HAND = 'keen-slate:set-in-hand'
  * made: the set is shown as it is now, and `conflict` holds what was meant, to be done again or left.
  */
 export const useSets = defineStore('sets', () => {
-  const all = ref<SetSummary[]>([])
+  const all = shallowRef<SetSummary[]>([])
   /** What colleagues gave to read, or put on the shelf. */
-  const shared = ref<SharedSet[]>([])
+  const shared = shallowRef<SharedSet[]>([])
   const bin = ref<DeletedSet[]>([])
-  const inHand = ref<ShownSet | null>(null)
+  /** A set is shown as it came, never changed in place. */
+  const inHand = shallowRef<ShownSet | null>(null)
   const trouble = ref('')
   const conflict = ref<{ message: string; again: () => Promise<void> } | null>(null)
   const lately = ref<Lately | null>(null)

@@ -31,6 +31,7 @@ export const useSettings = defineStore('settings', () => {
     const kept = await data(api.GET('/api/settings'))
     settings.value = { ...NOTHING, ...kept.settings }
     revision.value = kept.revision
+    trouble.value = ''
   }
 
   /** Settles once the settings are there; every caller waits for the same request. */

@@ -7,9 +7,10 @@ import { useSets } from '@/desk/useSets'
 import MathText from '@/shared/MathText.vue'
 import StoryText from '@/shared/StoryText.vue'
 import { fadingName, roleName } from './tasks'
+import { useNear } from './useNear'
 
 /** One item of the set: what it asks and gives, its part in the ladder, and what can be done with it. */
-const props = defineProps<{ example: ShownExample; index: number; opened: boolean; chosen: boolean; fixed: boolean }>()
+const props = defineProps<{ example: ShownExample; index: number; opened: boolean; chosen: boolean; fixed: boolean; long: boolean }>()
 const emit = defineEmits<{
   work: []
   open: []
@@ -21,7 +22,8 @@ const emit = defineEmits<{
 }>()
 const router = useRouter()
 const sets = useSets()
-const row = useTemplateRef('row')
+const row = useTemplateRef<HTMLElement>('row')
+const near = useNear(row, props.index, () => props.long)
 
 /** What the row is called: a story by its text, another item as it can be typed. */
 const called = computed(() => props.example.told || props.example.typed)
@@ -65,72 +67,78 @@ defineExpose({ focus: () => row.value?.focus() })
     @keydown.space.self.prevent="!fixed && emit('choose', 'toggle')"
     @keydown.delete.self.prevent="!fixed && sets.several('delete', [example.id])"
   >
-    <span class="number">
-      <span v-if="!fixed" class="handle" draggable="true" title="Drag to another place" @dragstart="emit('drag', $event)">
-        <i class="pi pi-bars" aria-hidden="true" />
+    <template v-if="near || opened">
+      <span class="number">
+        <span v-if="!fixed" class="handle" draggable="true" title="Drag to another place" @dragstart="emit('drag', $event)">
+          <i class="pi pi-bars" aria-hidden="true" />
+        </span>
+        <input
+          v-if="!fixed"
+          type="checkbox"
+          :checked="chosen"
+          :aria-label="`Choose ${called}`"
+          @click.stop
+          @change="emit('choose', 'toggle')"
+        />
+        <span>{{ index + 1 }}</span>
       </span>
-      <input
-        v-if="!fixed"
-        type="checkbox"
-        :checked="chosen"
-        :aria-label="`Choose ${called}`"
-        @click.stop
-        @change="emit('choose', 'toggle')"
-      />
+      <a class="example-problem" :href="href" draggable="false" @click.exact.prevent="emit('work')">
+        <span v-if="example.asked" class="example-asked">{{ example.asked }}</span>
+        <StoryText v-if="example.told" class="example-told" :blocks="example.blocks" />
+        <MathText v-else :of="example.problem" />
+      </a>
+      <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+      <span v-if="example.told" class="example-answer" v-html="`→ ${example.answered_html}`" />
+      <span v-else class="example-answer">{{ example.sign || '→' }} <MathText :of="example.answer" /></span>
+      <span class="example-marks">
+        <span v-for="mark in marks" :key="mark" class="role">{{ mark }}</span>
+        <span v-if="example.added && example.task.added" class="demand newest">new: {{ example.added }}</span>
+        <span v-for="demand in rest" :key="demand.id" class="asked-too" :title="demand.place">{{ demand.name }}</span>
+        <span v-for="name in example.school_names" :key="name" class="by-school">by: {{ name }}</span>
+      </span>
+      <p v-if="example.judged" class="judged-item">{{ example.judged }}</p>
+      <span v-if="!fixed" class="example-actions">
+        <Button
+          icon="pi pi-ellipsis-h"
+          variant="text"
+          size="small"
+          :aria-label="`Change ${called}`"
+          :aria-expanded="opened"
+          title="Change it"
+          @click.stop="emit('open')"
+        />
+        <Button
+          :icon="example.task.locked ? 'pi pi-lock' : 'pi pi-lock-open'"
+          variant="text"
+          size="small"
+          :class="{ unlocked: !example.task.locked }"
+          :aria-pressed="example.task.locked"
+          :aria-label="`Lock ${called}`"
+          :title="example.task.locked ? 'Stays when a ladder is drawn' : 'Gives way when a ladder is drawn'"
+          @click.stop="lock"
+        />
+        <Button
+          icon="pi pi-clone"
+          variant="text"
+          size="small"
+          :aria-label="`Duplicate ${called}`"
+          title="Once more"
+          @click.stop="sets.several('duplicate', [example.id])"
+        />
+        <Button
+          icon="pi pi-trash"
+          variant="text"
+          size="small"
+          :aria-label="`Delete ${called}`"
+          title="Delete"
+          @click.stop="sets.several('delete', [example.id])"
+        />
+      </span>
+    </template>
+    <template v-else>
       <span>{{ index + 1 }}</span>
-    </span>
-    <a class="example-problem" :href="href" draggable="false" @click.exact.prevent="emit('work')">
-      <span v-if="example.asked" class="example-asked">{{ example.asked }}</span>
-      <StoryText v-if="example.told" class="example-told" :blocks="example.blocks" />
-      <MathText v-else :of="example.problem" />
-    </a>
-    <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
-    <span v-if="example.told" class="example-answer" v-html="`→ ${example.answered_html}`" />
-    <span v-else class="example-answer">{{ example.sign || '→' }} <MathText :of="example.answer" /></span>
-    <span class="example-marks">
-      <span v-for="mark in marks" :key="mark" class="role">{{ mark }}</span>
-      <span v-if="example.added && example.task.added" class="demand newest">new: {{ example.added }}</span>
-      <span v-for="demand in rest" :key="demand.id" class="asked-too" :title="demand.place">{{ demand.name }}</span>
-      <span v-for="name in example.school_names" :key="name" class="by-school">by: {{ name }}</span>
-    </span>
-    <p v-if="example.judged" class="judged-item">{{ example.judged }}</p>
-    <span v-if="!fixed" class="example-actions">
-      <Button
-        icon="pi pi-ellipsis-h"
-        variant="text"
-        size="small"
-        :aria-label="`Change ${called}`"
-        :aria-expanded="opened"
-        title="Change it"
-        @click.stop="emit('open')"
-      />
-      <Button
-        :icon="example.task.locked ? 'pi pi-lock' : 'pi pi-lock-open'"
-        variant="text"
-        size="small"
-        :class="{ unlocked: !example.task.locked }"
-        :aria-pressed="example.task.locked"
-        :aria-label="`Lock ${called}`"
-        :title="example.task.locked ? 'Stays when a ladder is drawn' : 'Gives way when a ladder is drawn'"
-        @click.stop="lock"
-      />
-      <Button
-        icon="pi pi-clone"
-        variant="text"
-        size="small"
-        :aria-label="`Duplicate ${called}`"
-        title="Once more"
-        @click.stop="sets.several('duplicate', [example.id])"
-      />
-      <Button
-        icon="pi pi-trash"
-        variant="text"
-        size="small"
-        :aria-label="`Delete ${called}`"
-        title="Delete"
-        @click.stop="sets.several('delete', [example.id])"
-      />
-    </span>
+      <span>{{ called }}</span>
+    </template>
     <slot />
   </li>
 </template>

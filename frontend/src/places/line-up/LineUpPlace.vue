@@ -41,6 +41,8 @@ const { order, dragged, over, move, drop, endDrag } = useOrder()
 const { shown, inOrder, rows } = useRows(examples)
 const chosen = useChosen(order)
 const numberOf = computed(() => new Map(order.value.map((id, index) => [id, index])))
+/** From so many items on only those near the window are drawn. */
+const LONG = 60
 const held = new Map<string, InstanceType<typeof ExampleRow>>()
 
 function hold(id: string, row: unknown) {
@@ -141,6 +143,7 @@ function openInWork(example: ShownExample) {
             :opened="opened === numberOf.get(example.id)"
             :chosen="chosen.has(example.id)"
             :fixed="fixed"
+            :long="rows.length > LONG"
             :class="{ dragged: dragged.includes(example.id), over: over === example.id }"
             @work="openInWork(example)"
             @open="opened = opened === numberOf.get(example.id) ? null : (numberOf.get(example.id) ?? null)"

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { useResizeObserver } from '@vueuse/core'
-import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, ref, useTemplateRef, watch } from 'vue'
 import type { LineEdit, PicturesOfLine, ShownBoard, ShownFacet, ShownLine, WorkRequest } from '@/api/client'
 import { useSets } from '@/desk/useSets'
 import { rowsOfStrokes } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import { standing } from '@/shared/pictures'
 import LinePicture from './LinePicture.vue'
-import LineTools from './LineTools.vue'
 import type { EditsInHand } from './useEdits'
+
+/** Not before a line is opened. */
+const LineTools = defineAsyncComponent(() => import('./LineTools.vue'))
 
 /**
  * A calculation in columns on the sheet: each stroke's reason in the margin at the height of what it writes, the picture

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef } from 'vue'
+import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
 import type { PicturesOfLine, ShownFacet, ShownLine, WorkRequest } from '@/api/client'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
 import LinePicture from './LinePicture.vue'
-import LineTools from './LineTools.vue'
 import type { EditsInHand } from './useEdits'
+
+/** Not before a line is opened. */
+const LineTools = defineAsyncComponent(() => import('./LineTools.vue'))
 
 /** One line of the sheet: the reason in the margin, the line itself, side work at its right, a picture under it. */
 const props = defineProps<{

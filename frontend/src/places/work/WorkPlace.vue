@@ -15,10 +15,7 @@ import DemandMarks from './DemandMarks.vue'
 import EmptySheet from './EmptySheet.vue'
 import { choiceAfter, mainFacet } from './facets'
 import FirstNote from './FirstNote.vue'
-import KeepIn from './KeepIn.vue'
 import ProblemField from './ProblemField.vue'
-import SchoolTabs from './SchoolTabs.vue'
-import SecondLook from './SecondLook.vue'
 import SheetBar from './SheetBar.vue'
 import { useBeside } from './useBeside'
 import { useCopying, type CopyFormat } from './useCopying'
@@ -31,6 +28,9 @@ import WorkingSheet from './WorkingSheet.vue'
 
 /** What the first working does not need. */
 const BetterNumbers = defineAsyncComponent(() => import('./BetterNumbers.vue'))
+const KeepIn = defineAsyncComponent(() => import('./KeepIn.vue'))
+const SchoolTabs = defineAsyncComponent(() => import('./SchoolTabs.vue'))
+const SecondLook = defineAsyncComponent(() => import('./SecondLook.vue'))
 const SideBySide = defineAsyncComponent(() => import('./SideBySide.vue'))
 const StoryHead = defineAsyncComponent(() => import('./StoryHead.vue'))
 const StoryOffers = defineAsyncComponent(() => import('./StoryOffers.vue'))
@@ -41,6 +41,8 @@ const route = useRoute()
 const router = useRouter()
 const school = useSchool()
 const sets = useSets()
+/** What the first working does not wait for comes once it stands there, or where there is none to come. */
+const settledDown = ref(!route.query.problem)
 const settings = useSettings()
 const field = useTemplateRef('field')
 const sheet = useTemplateRef('sheet')
@@ -95,6 +97,7 @@ async function bringBack(state: SheetState) {
     await router.replace({ query: { problem: state.text } })
   }
 }
+watch([worked, fault], () => (settledDown.value = true), { once: true, flush: 'post' })
 const history = useSheetSteps(bringBack)
 const state = computed<SheetState>(() => ({ text: workedText.value, school: school.here, edits: edits.edits.value }))
 const called = () => (worked.value?.story ? 'the story' : (worked.value?.asked ?? ''))
@@ -298,7 +301,7 @@ onMounted(async () => {
         @leave="leaveField"
         @story="heardStory"
       />
-      <KeepIn :can-keep="worked !== null" :kept="told" @keep="keep" />
+      <KeepIn v-if="settledDown" :can-keep="worked !== null" :kept="told" @keep="keep" />
     </header>
     <SetTrouble />
     <FirstNote v-if="first && worked" :number="1">
@@ -378,6 +381,7 @@ onMounted(async () => {
   grid-template-columns: minmax(0, 1fr) 22.5rem;
   gap: 0.4rem 1.25rem;
   align-items: start;
+  min-height: 4.4rem;
 }
 
 .work-desk {

@@ -1,0 +1,115 @@
+"""A set of a thousand examples: ``python -m bench.thousand [EXAMPLES]``.
+
+The application as ./start runs it, on a database of its own, and headless Chromium. The set is read in, opened in Line
+up, filtered, an item is moved by a step, and the set is written as every format; beside it an empty answer of the same
+server, in one run. What is asked for first and what is asked for again are told apart: what was worked once is kept.
+Documents and handouts are left out: they are made by the worker.
+"""
+
+import statistics
+import sys
+import time
+from collections.abc import Callable
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+import requests
+from playwright.sync_api import Page, sync_playwright
+
+from keen_slate.services.desk import House
+from keen_slate.services.formats import NAMES
+from tests.browser.driving import CHROMIUM
+from tests.support.cluster import fresh_database, test_cluster
+from tests.support.served import Running
+
+MOST_TO_WORK = 400
+"""As so many at most a set is written as what needs every working again."""
+
+
+def problems(count: int) -> list[str]:
+    return [f"{n % 37 + 1}/{n % 11 + 3} + {n % 7 + 1}/{n % 13 + 2}" for n in range(count)]
+
+
+def taken_by(what: Callable[[], object], times: int = 1) -> list[float]:
+    """Milliseconds, each time."""
+    found: list[float] = []
+    for _ in range(times):
+        began = time.perf_counter()
+        what()
+        found.append((time.perf_counter() - began) * 1000)
+    return found
+
+
+def read_in(session: requests.Session, address: str, count: int, name: str) -> str:
+    body = {"format": "csv", "content": "\n".join(problems(count)), "name": name}
+    answer = session.post(f"{address}/api/sets/import", json=body, timeout=120)
+    while answer.status_code == 202:
+        time.sleep(0.05)
+        answer = session.get(f"{address}{answer.headers['Location']}", timeout=120)
+    answer.raise_for_status()
+    return str(answer.json()["set"]["id"])
+
+
+def in_the_browser(page: Page, address: str, set_id: str) -> list[tuple[str, list[float]]]:
+    """What somebody waits for in Line up."""
+    frame = "() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done)))"
+
+    def opened() -> None:
+        page.goto(f"{address}/line-up/{set_id}")
+        page.locator(".example").first.wait_for()
+        page.evaluate(frame)
+
+    def chosen(name: str) -> None:
+        page.get_by_label("How hard they are").click()
+        page.get_by_role("option", name=name).first.click()
+        page.evaluate(frame)
+
+    def stepped() -> None:
+        with page.expect_response("**/order"):
+            page.locator(".example").nth(3).focus()
+            page.keyboard.press("Alt+ArrowDown")
+        page.evaluate(frame)
+
+    return [
+        ("rows on the screen", taken_by(opened, 3)),
+        ("filtered (with two presses)", taken_by(lambda: chosen("1 thing"), 1) + taken_by(lambda: chosen("any"), 1)),
+        ("a step of reordering", taken_by(stepped, 5)),
+    ]
+
+
+def main(count: int) -> None:
+    with test_cluster(), fresh_database() as url, TemporaryDirectory() as logs, sync_playwright() as playwright:
+        running, house = Running(url, Path(logs)), House(url)
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox"])
+        try:
+            session = requests.Session()
+            session.get(f"{running.address}/enter?key={house.entry.desk_key()}", timeout=10)
+            empty = taken_by(lambda: session.get(f"{running.address}/api/me", timeout=10), 100)
+            unit = statistics.median(empty)
+
+            def told(name: str, found: list[float]) -> None:
+                middle, worst = statistics.median(found), max(found)
+                ratio = f"{middle / unit:6.0f} empty"
+                print(f"{name:34} p50 {middle:8.0f} ms = {ratio}, most {worst:8.0f} ms (n {len(found)})")
+
+            told("an empty answer", empty)
+            sets: list[str] = []
+            told(f"CSV of {count} in", taken_by(lambda: sets.append(read_in(session, running.address, count, "Large"))))
+            at = f"{running.address}/api/sets/{sets[0]}"
+            told("the set, first", taken_by(lambda: session.get(at, timeout=60)))
+            told("the set, again", taken_by(lambda: session.get(at, timeout=60), 5))
+            for format in NAMES:
+                if format in ("json", "csv") or count <= MOST_TO_WORK:
+                    told(f"out as {format}", taken_by(lambda f=format: session.get(f"{at}/export/{f}", timeout=120)))  # type: ignore[misc]
+            context = browser.new_context(viewport={"width": 1280, "height": 800})
+            context.request.get(f"{running.address}/enter?key={house.entry.desk_key()}")
+            for name, found in in_the_browser(context.new_page(), running.address, sets[0]):
+                told(name, found)
+        finally:
+            browser.close()
+            house.database.engine.dispose()
+            running.close()
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]) if len(sys.argv) > 1 else 1000)

@@ -1,0 +1,57 @@
+"""The pages of the places: one document, with what its place needs named at once so that nothing waits for another."""
+
+import json
+from html import escape
+from pathlib import Path
+from typing import Any
+
+MANIFEST = Path(".vite", "manifest.json")
+ASKED_AT_ONCE = ("/api/me", "/api/settings")
+"""What every place asks before anything else."""
+MODULES = {
+    "work": "work/WorkPlace", "line-up": "line-up/LineUpPlace", "show": "show/ShowPlace", "print": "print/PrintPlace",
+    "presenter": "show/PresenterPlace", "mark": "mark/MarkPlace", "look-back": "look-back/LookBackPlace",
+}  # fmt: skip
+
+
+class Pages:
+    """The document of each place, from the front end's build at ``dist``."""
+
+    def __init__(self, dist: Path) -> None:
+        self.dist = dist
+        self._made: dict[str, bytes] = {}
+
+    def page(self, place: str) -> bytes:
+        """The document of a place; alone where the place has no module of its own. Raises OSError where the front
+        end has not been built."""
+        if place not in self._made:
+            self._made[place] = self._make(place)
+        return self._made[place]
+
+    def _make(self, place: str) -> bytes:
+        document = (self.dist / "index.html").read_text()
+        manifest: dict[str, Any] = json.loads((self.dist / MANIFEST).read_text())
+        scripts, styles = _needed(manifest, f"src/places/{MODULES[place]}.vue") if place in MODULES else ([], [])
+        links = [f'<link rel="modulepreload" crossorigin href="/{escape(name)}">' for name in scripts]
+        links += [f'<link rel="preload" as="style" crossorigin href="/{escape(name)}">' for name in styles]
+        links += [f'<link rel="preload" as="fetch" crossorigin href="{path}">' for path in ASKED_AT_ONCE]
+        new = [link for link in links if link not in document]
+        return document.replace("</head>", "".join(new) + "</head>").encode()
+
+
+def _needed(manifest: dict[str, Any], module: str) -> tuple[list[str], list[str]]:
+    """The scripts and styles that a module loads, and those that they load, each once."""
+    scripts: dict[str, None] = {}
+    styles: dict[str, None] = {}
+
+    def follow(name: str) -> None:
+        entry = manifest.get(name)
+        if entry is None or entry["file"] in scripts or entry.get("isEntry"):
+            return
+        scripts[entry["file"]] = None
+        styles.update(dict.fromkeys(entry.get("css", ())))
+        for other in entry.get("imports", ()):
+            follow(other)
+
+    follow(module)
+    return list(scripts), list(styles)
