@@ -34,9 +34,10 @@ class Pages:
         scripts, styles = _needed(manifest, f"src/places/{MODULES[place]}.vue") if place in MODULES else ([], [])
         links = [f'<link rel="modulepreload" crossorigin href="/{escape(name)}">' for name in scripts]
         links += [f'<link rel="preload" as="style" crossorigin href="/{escape(name)}">' for name in styles]
-        links += [f'<link rel="preload" as="fetch" crossorigin href="{path}">' for path in ASKED_AT_ONCE]
-        new = [link for link in links if link not in document]
-        return document.replace("</head>", "".join(new) + "</head>").encode()
+        # Small, and waited for by all that comes after: before the scripts, of which only so many come at once.
+        asked = "".join([f'<link rel="preload" as="fetch" crossorigin href="{path}">' for path in ASKED_AT_ONCE])
+        new = "".join([link for link in links if link not in document])
+        return document.replace("<head>", f"<head>{asked}").replace("</head>", f"{new}</head>").encode()
 
 
 def _needed(manifest: dict[str, Any], module: str) -> tuple[list[str], list[str]]:

@@ -370,7 +370,7 @@ onMounted(async () => {
     </template>
     <template v-else>
       <EmptySheet />
-      <StoryShelf @take="take" />
+      <StoryShelf v-if="settledDown" @take="take" />
     </template>
   </div>
 </template>
