@@ -226,7 +226,7 @@ class LineUp:
                         said,
                         lambda: sets.set_tasks(session, sets.claimed(session, set_id, asked.revision), tasks),
                     )
-            return changed(session, set_id, said, lambda: sets.rearrange(session, set_id, asked.revision, order))
+            return changed(session, set_id, said, lambda: sets.rearrange(session, set_id, asked.revision, order), found)
 
     def steps(self, set_id: UUID) -> SetSteps:
         """What can be undone or done again."""
@@ -269,10 +269,12 @@ class LineUp:
         return shown_set(session, found, chosen_words_of(session), owner=theirs)
 
 
-def changed(session: Session, set_id: UUID, said: Say, change: Callable[[], ExampleSet]) -> ShownSet:
-    """The set after a change, which can be undone."""
+def changed(
+    session: Session, set_id: UUID, said: Say, change: Callable[[], ExampleSet], found: ExampleSet | None = None
+) -> ShownSet:
+    """The set after a change, which can be undone; ``found`` is the set where it has been read already."""
     words = chosen_words_of(session)
-    return shown_set(session, steps.remembered(session, set_id, say(said, words), change), words)
+    return shown_set(session, steps.remembered(session, set_id, say(said, words), change, found), words)
 
 
 def _with(task: Task, act: str, fading: FadingShape) -> Task:

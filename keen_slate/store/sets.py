@@ -9,6 +9,7 @@ from uuid import UUID
 
 from sqlalchemy import delete, func, select, update
 from sqlalchemy.orm import Session, selectinload
+from sqlalchemy.orm.attributes import set_committed_value
 
 from keen_slate.faults import BadOrder, ChangedMeanwhile, NotFound, NotPossible
 from keen_slate.store.database import SHARED, owner_of
@@ -213,33 +214,46 @@ def rearrange(
     """Make the set hold exactly these examples in this order: what is not named is put away, what was put away and is
     named comes back, what is new is added. Raises BadOrder for an example named twice or of another set."""
     _claim(session, set_id, revision)
-    put_in_order(session, set_id, order)
+    examples = put_in_order(session, set_id, order)
     if plan is not None:
         session.execute(update(ExampleSet).where(ExampleSet.id == set_id).values(plan=plan))
     session.flush()
-    return open_set(session, set_id)
+    found = session.get_one(ExampleSet, set_id, populate_existing=True)
+    set_committed_value(found, "examples", examples)
+    return found
 
 
-def put_in_order(session: Session, set_id: UUID, order: Sequence[UUID | NewExample]) -> None:
-    """As ``rearrange``, in a set that has been claimed."""
+def put_in_order(session: Session, set_id: UUID, order: Sequence[UUID | NewExample]) -> list[Example]:
+    """As ``rearrange``, in a set that has been claimed: the examples in their order."""
     if len(order) > MOST_EXAMPLES:
         raise NotPossible(FULL)
-    examples = {e.id: e for e in session.scalars(select(Example).where(Example.set_id == set_id))}
-    named = [n for n in order if isinstance(n, UUID)]
-    if len(set(named)) != len(named) or not set(named) <= set(examples):
+    away = dict(session.execute(select(Example.id, Example.deleted_at).where(Example.set_id == set_id)).tuples().all())
+    ids = [n for n in order if isinstance(n, UUID)]
+    named = set(ids)
+    if len(named) != len(ids) or not named <= set(away):
         raise BadOrder
-    session.execute(
-        update(Example)
-        .where(Example.set_id == set_id, Example.id.not_in(named), Example.deleted_at.is_(None))
-        .values(deleted_at=func.now())
-    )
+    # Of what stands there already nothing is read again: only what changes is written.
+    for example_id, put_away in away.items():
+        if example_id not in named and put_away is None:
+            _of(session, example_id).deleted_at = func.now()
+    made: list[Example] = []
     for position, wanted in enumerate(order):
         if isinstance(wanted, UUID):
-            examples[wanted].position = position
-            examples[wanted].deleted_at = None
+            example = _of(session, wanted)
+            example.position, example.deleted_at = position, None
         else:
-            session.add(_example(set_id, position, wanted))
+            example = _example(set_id, position, wanted)
+            session.add(example)
+        made.append(example)
     session.flush()
+    return made
+
+
+def _of(session: Session, example_id: UUID) -> Example:
+    """An example that is known to be there."""
+    found = session.get(Example, example_id)
+    assert found is not None
+    return found
 
 
 def set_tasks(session: Session, found: ExampleSet, tasks: Mapping[UUID, dict[str, Any]]) -> ExampleSet:

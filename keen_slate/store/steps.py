@@ -23,10 +23,15 @@ WHOLE = ("name", "plan", "pictures", "order")
 """What is kept of a set itself; ``examples`` holds task, edits and school of each."""
 
 
-def remembered(session: Session, set_id: UUID, said: str, change: Callable[[], ExampleSet]) -> ExampleSet:
-    """Make a change and keep it as a step. ``change`` claims a revision: where the set has moved on since it was read
-    here, that fails, so the step holds what was there just before."""
-    before = _state(sets.open_set(session, set_id, shared=True))
+def remembered(
+    session: Session, set_id: UUID, said: str, change: Callable[[], ExampleSet], found: ExampleSet | None = None
+) -> ExampleSet:
+    """Make a change and keep it as a step; ``found`` is the set where it has been read already.
+
+    ``change`` claims a revision: where the set has moved on since it was read here, that fails, so the step holds what
+    was there just before.
+    """
+    before = _state(found or sets.open_set(session, set_id, shared=True))
     found = change()
     after = _state(found)
     if before == after:

@@ -3,16 +3,16 @@
 from datetime import date
 from io import BytesIO
 
-from apiflask import APIBlueprint
 from flask import Response, send_file
 
 from keen_slate.services.shapes.archive import PutBack, PutBackRequest
 from keen_slate.web.door import desk
 from keen_slate.web.errand_routes import Reply, at_once_or_later
+from keen_slate.web.routes import Routes
 
 
-def archive_routes() -> APIBlueprint:
-    routes = APIBlueprint("archive", __name__, url_prefix="/api/archive", tag="Archive")
+def archive_routes() -> Routes:
+    routes = Routes("archive", __name__, url_prefix="/api/archive", tag="Archive")
 
     @routes.get("")
     @routes.doc(summary="All of one's own work as a file", operation_id="saveArchive")

@@ -2,19 +2,18 @@
 
 from uuid import UUID
 
-from apiflask import APIBlueprint
-
 from keen_slate.services.heavy import Nothing
 from keen_slate.services.shapes.base import Revision
 from keen_slate.services.shapes.marking import ClassChange, ClassList, ClassShape, NewClass
 from keen_slate.web.door import desk
 from keen_slate.web.errand_routes import NOTHING
+from keen_slate.web.routes import Routes
 
 CHANGES = [400, 404, 409]
 
 
-def class_routes() -> APIBlueprint:
-    routes = APIBlueprint("classes", __name__, url_prefix="/api/classes", tag="Classes")
+def class_routes() -> Routes:
+    routes = Routes("classes", __name__, url_prefix="/api/classes", tag="Classes")
 
     @routes.get("")
     @routes.output(ClassList)

@@ -5,12 +5,12 @@ An answer 202 names in ``Location`` where the answer will be; asked there, it is
 
 from uuid import UUID
 
-from apiflask import APIBlueprint
 from flask import Response, current_app, jsonify, make_response
 
 from keen_slate.services.heavy import ACTS, Nothing
 from keen_slate.services.shapes.base import Shape
 from keen_slate.web.door import desk
+from keen_slate.web.routes import Routes
 
 NOTHING = Nothing()
 Reply = Shape | Response
@@ -28,8 +28,8 @@ def _later(errand_id: UUID) -> Response:
     return make_response(jsonify({}), 202, {"Location": f"/api/errands/{errand_id}", "Retry-After": "1"})
 
 
-def errand_routes() -> APIBlueprint:
-    routes = APIBlueprint("errands", __name__, url_prefix="/api/errands", tag="Errands")
+def errand_routes() -> Routes:
+    routes = Routes("errands", __name__, url_prefix="/api/errands", tag="Errands")
 
     @routes.get("/<uuid:errand_id>")
     @routes.doc(

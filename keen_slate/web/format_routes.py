@@ -3,17 +3,17 @@
 from io import BytesIO
 from uuid import UUID
 
-from apiflask import APIBlueprint
 from flask import Response, send_file
 
 from keen_slate.services.formats import NAMES
 from keen_slate.services.shapes.files import Imported, ImportRequest
 from keen_slate.web.door import desk
 from keen_slate.web.errand_routes import Reply, at_once_or_later
+from keen_slate.web.routes import Routes
 
 
-def format_routes() -> APIBlueprint:
-    routes = APIBlueprint("formats", __name__, url_prefix="/api/sets", tag="Open formats")
+def format_routes() -> Routes:
+    routes = Routes("formats", __name__, url_prefix="/api/sets", tag="Open formats")
 
     @routes.post("/import")
     @routes.input(ImportRequest, arg_name="asked")

@@ -2,8 +2,6 @@
 
 from uuid import UUID
 
-from apiflask import APIBlueprint
-
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.line_up import (
     Aims,
@@ -21,6 +19,7 @@ from keen_slate.services.shapes.line_up import (
 )
 from keen_slate.web.door import desk
 from keen_slate.web.errand_routes import NOTHING, Reply, at_once_or_later
+from keen_slate.web.routes import Routes
 
 CHANGES = [400, 404, 409, 422]
 
@@ -29,8 +28,8 @@ class Nothing(Shape):
     """Done; there is nothing to say."""
 
 
-def ladder_routes() -> APIBlueprint:
-    routes = APIBlueprint("ladders", __name__, url_prefix="/api", tag="Line up")
+def ladder_routes() -> Routes:
+    routes = Routes("ladders", __name__, url_prefix="/api", tag="Line up")
 
     @routes.get("/aims")
     @routes.output(Aims)

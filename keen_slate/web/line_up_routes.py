@@ -2,8 +2,6 @@
 
 from uuid import UUID
 
-from apiflask import APIBlueprint
-
 from keen_slate.services.shapes.base import Revision
 from keen_slate.services.shapes.line_up import (
     Bin,
@@ -23,12 +21,13 @@ from keen_slate.services.shapes.line_up import (
 )
 from keen_slate.services.shapes.work import EditsChange
 from keen_slate.web.door import desk
+from keen_slate.web.routes import Routes
 
 CHANGES = [400, 404, 409]
 
 
-def line_up_routes() -> APIBlueprint:
-    routes = APIBlueprint("line_up", __name__, url_prefix="/api/sets", tag="Line up")
+def line_up_routes() -> Routes:
+    routes = Routes("line_up", __name__, url_prefix="/api/sets", tag="Line up")
 
     @routes.get("")
     @routes.output(SetList)

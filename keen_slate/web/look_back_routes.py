@@ -4,7 +4,6 @@ from datetime import date
 from urllib.parse import quote
 from uuid import UUID
 
-from apiflask import APIBlueprint
 from flask import Response, make_response
 
 from keen_slate.services.heavy import Nothing
@@ -31,13 +30,14 @@ from keen_slate.services.shapes.marking import (
 from keen_slate.services.shapes.printing import PrintJob
 from keen_slate.web.door import desk
 from keen_slate.web.errand_routes import NOTHING, Reply, at_once_or_later
+from keen_slate.web.routes import Routes
 
 KEPT = [400, 404, 422]
 TYPES = {"csv": "text/csv; charset=utf-8", "json": "application/json"}
 
 
-def look_back_routes() -> APIBlueprint:
-    routes = APIBlueprint("look_back", __name__, url_prefix="/api", tag="Look back")
+def look_back_routes() -> Routes:
+    routes = Routes("look_back", __name__, url_prefix="/api", tag="Look back")
 
     @routes.get("/rounds/<uuid:round_id>/picture")
     @routes.output(ClassPictureShape)

@@ -3,15 +3,15 @@
 from io import BytesIO
 from uuid import UUID
 
-from apiflask import APIBlueprint
 from flask import Response, make_response, send_file
 
 from keen_slate.services.shapes.printing import PageAsked, PrintJob, PrintRequest
 from keen_slate.web.door import desk
+from keen_slate.web.routes import Routes
 
 
-def print_routes() -> APIBlueprint:
-    routes = APIBlueprint("print", __name__, url_prefix="/api", tag="Print")
+def print_routes() -> Routes:
+    routes = Routes("print", __name__, url_prefix="/api", tag="Print")
 
     @routes.post("/sets/<uuid:set_id>/print")
     @routes.input(PrintRequest, arg_name="asked")

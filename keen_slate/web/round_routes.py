@@ -3,8 +3,6 @@
 from datetime import date
 from uuid import UUID
 
-from apiflask import APIBlueprint
-
 from keen_slate.services.heavy import few_and_light
 from keen_slate.services.shapes.base import Revision
 from keen_slate.services.shapes.marking import (
@@ -25,13 +23,14 @@ from keen_slate.services.shapes.marking import (
 )
 from keen_slate.web.door import desk
 from keen_slate.web.errand_routes import Reply, at_once_or_later
+from keen_slate.web.routes import Routes
 
 CHANGES = [400, 404, 409]
 KEPT = [400, 404, 422]
 
 
-def round_routes() -> APIBlueprint:
-    routes = APIBlueprint("rounds", __name__, url_prefix="/api/rounds", tag="Mark")
+def round_routes() -> Routes:
+    routes = Routes("rounds", __name__, url_prefix="/api/rounds", tag="Mark")
 
     @routes.get("")
     @routes.output(RoundList)

@@ -1,13 +1,12 @@
 """The settings over HTTP."""
 
-from apiflask import APIBlueprint
-
 from keen_slate.services.shapes.settings import KeptSettings, Offered
 from keen_slate.web.door import desk
+from keen_slate.web.routes import Routes
 
 
-def settings_routes() -> APIBlueprint:
-    routes = APIBlueprint("settings", __name__, url_prefix="/api/settings", tag="Settings")
+def settings_routes() -> Routes:
+    routes = Routes("settings", __name__, url_prefix="/api/settings", tag="Settings")
 
     @routes.get("")
     @routes.output(KeptSettings)

@@ -2,15 +2,14 @@
 
 from uuid import UUID
 
-from apiflask import APIBlueprint
-
 from keen_slate.services.shapes.show import CalledOutRequest, CalledOutShown, Lesson, WrongOnPurpose
 from keen_slate.services.shapes.work import WrongRequest
 from keen_slate.web.errand_routes import NOTHING, Reply, at_once_or_later
+from keen_slate.web.routes import Routes
 
 
-def show_routes() -> APIBlueprint:
-    routes = APIBlueprint("show", __name__, url_prefix="/api", tag="Show")
+def show_routes() -> Routes:
+    routes = Routes("show", __name__, url_prefix="/api", tag="Show")
 
     @routes.get("/sets/<uuid:set_id>/lesson")
     @routes.output(Lesson)

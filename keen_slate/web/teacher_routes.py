@@ -2,7 +2,6 @@
 
 from uuid import UUID
 
-from apiflask import APIBlueprint
 from flask import Response, jsonify, make_response, redirect, request
 from flask_login import current_user
 
@@ -26,6 +25,7 @@ from keen_slate.services.shapes.teachers import (
 from keen_slate.services.teachers import Administering
 from keen_slate.web.door import door, who
 from keen_slate.web.errors import told
+from keen_slate.web.routes import Routes
 
 IN = [400, 401, 429]
 OVER = [401, 403, 404, 422]
@@ -35,8 +35,8 @@ class Done(Shape):
     """Done; there is nothing to say."""
 
 
-def entry_routes() -> APIBlueprint:
-    routes = APIBlueprint("entry", __name__, tag="Coming in")
+def entry_routes() -> Routes:
+    routes = Routes("entry", __name__, tag="Coming in")
 
     @routes.get("/enter")
     @routes.doc(hide=True)
@@ -110,9 +110,9 @@ def entry_routes() -> APIBlueprint:
     return routes
 
 
-def people_routes() -> APIBlueprint:
+def people_routes() -> Routes:
     """For the one who administers a school."""
-    routes = APIBlueprint("people", __name__, url_prefix="/api/teachers", tag="Teachers")
+    routes = Routes("people", __name__, url_prefix="/api/teachers", tag="Teachers")
 
     @routes.get("")
     @routes.output(People)

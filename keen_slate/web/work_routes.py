@@ -1,7 +1,5 @@
 """The Work place over HTTP."""
 
-from apiflask import APIBlueprint
-
 from keen_slate.services.shapes.stories import (
     BuiltRequest,
     LibraryList,
@@ -34,12 +32,13 @@ from keen_slate.services.shapes.work import (
 from keen_slate.services.work import compared, pictures, previewing, shown, stories
 from keen_slate.web.door import desk
 from keen_slate.web.errand_routes import Reply, at_once_or_later
+from keen_slate.web.routes import Routes
 
 FAULTS = [400, 422]
 
 
-def work_routes() -> APIBlueprint:
-    routes = APIBlueprint("work", __name__, url_prefix="/api", tag="Work")
+def work_routes() -> Routes:
+    routes = Routes("work", __name__, url_prefix="/api", tag="Work")
 
     @routes.post("/preview")
     @routes.input(PreviewRequest, arg_name="asked")

@@ -175,3 +175,44 @@ class OnesOwn(LessonTest):
         expect(page.locator(".aim-told")).to_contain_text("8 differences of mixed numbers; new: ")
         page.get_by_role("button", name="Change the aim").click()
         expect(page.get_by_label("Rungs for regroup", exact=True)).to_have_value("6")
+
+
+class ALongList(LessonTest):
+    """Of a set of many examples only what is near the window is drawn; the rest is there to be found and reached."""
+
+    MANY = 300
+
+    def setUp(self) -> None:
+        super().setUp()
+        content = "\n".join(f"{n}/{n + 1} + 1/3" for n in range(1, self.MANY + 1))
+        body = {"format": "csv", "content": content, "name": "Many"}
+        made = self.page.request.post("/api/sets/import", data=body).json()
+        self.page.goto(f"/line-up/{made['set']['id']}")
+        self.page.locator(".example").first.wait_for()
+
+    def drawn(self) -> int:
+        return self.page.locator(".example .example-actions").count()
+
+    def test_only_what_is_near_is_drawn_and_the_rest_can_be_reached(self) -> None:
+        rows = self.page.locator(".example")
+        expect(rows).to_have_count(self.MANY)
+        self.assertLess(self.drawn(), 80)
+        last = rows.nth(self.MANY - 1)
+        self.assertEqual(last.inner_text().split(), [str(self.MANY), f"{self.MANY}/{self.MANY + 1}", "+", "1/3"])
+        last.scroll_into_view_if_needed()
+        expect(last.get_by_role("button", name=re.compile("^Delete"))).to_be_visible()
+        self.assertLess(self.drawn(), 120)
+        last.focus()
+        self.page.keyboard.press("ArrowUp")
+        expect(rows.nth(self.MANY - 2)).to_be_focused()
+        with self.page.expect_response("**/several"):
+            self.page.keyboard.press("Alt+ArrowUp")
+        expect(rows.nth(self.MANY - 3)).to_have_attribute(
+            "aria-label", re.compile(rf"^{self.MANY - 2}: {self.MANY - 1}/")
+        )
+
+    def test_what_is_looked_at_is_drawn(self) -> None:
+        self.page.get_by_label("In which order").click()
+        self.page.get_by_role("option", name="the harder first").click()
+        expect(self.page.locator(".example").first.get_by_role("button", name=re.compile("^Lock"))).to_be_visible()
+        self.assertLess(self.drawn(), 120)

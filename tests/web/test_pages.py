@@ -1,0 +1,46 @@
+"""The pages of the places: what they name at once is there, and nothing is shipped that is not used."""
+
+import re
+import unittest
+from pathlib import Path
+
+from keen_slate.web.app import FRONT_END, PLACES, ROUND_PLACES
+from tests.support.signed_in import AtTheDesk
+
+SOURCES = FRONT_END.parent / "src"
+
+
+class Pages(AtTheDesk):
+    def test_a_place_names_the_files_that_it_needs(self) -> None:
+        for place in (*PLACES, *ROUND_PLACES, "settings"):
+            answer = self.client.get(f"/{place}")
+            self.assertEqual((answer.status_code, answer.mimetype), (200, "text/html"), place)
+            page = answer.get_data(as_text=True)
+            named = re.findall(r'(?:href|src)="/([^"]+)"', page)
+            files = [name for name in named if not name.startswith("api/")]
+            self.assertEqual(len(files), len(set(files)), place)
+            for name in files:
+                self.assertTrue((FRONT_END / name).is_file(), name)
+            self.assertLess(page.index("/api/me"), page.index("modulepreload"))
+            self.assertEqual(answer.headers["Cache-Control"], "no-cache")
+        work = self.client.get("/work").get_data(as_text=True)
+        self.assertRegex(work, r"WorkPlace-[\w-]+\.js")
+        self.assertNotRegex(work, r"(LineUp|Mark|Print)Place")
+        self.assertNotIn("Place-", self.client.get("/settings").get_data(as_text=True))
+
+    def test_what_is_asked_with_the_page_is_there(self) -> None:
+        for path in ("/api/me", "/api/settings"):
+            self.assertEqual(self.client.get(path).status_code, 200)
+
+
+class Icons(unittest.TestCase):
+    def test_each_that_is_used_is_shipped_and_no_other(self) -> None:
+        text = "".join(p.read_text() for kind in ("*.vue", "*.ts") for p in SOURCES.rglob(kind))
+        used = set(re.findall(r"\bpi-[a-z-]+", re.sub(r"'openapi-\w+'|openapi-\w+", "", text)))
+        shipped = set(re.findall(r"^\.(pi-[a-z-]+)", (SOURCES / "styles" / "icons.css").read_text(), re.M))
+        self.assertEqual(used, shipped)
+
+    def test_every_file_of_the_build_is_compressed(self) -> None:
+        for file in Path(FRONT_END, "assets").glob("*.js"):
+            if file.stat().st_size > 2000:
+                self.assertTrue(file.with_name(f"{file.name}.gz").exists(), file.name)
