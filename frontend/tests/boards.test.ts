@@ -2,8 +2,8 @@ import { describe, expect, test } from 'vitest'
 import type { LessonItem, LessonLine, ShownBoard, ShownLine, Worked } from '@/api/client'
 import { stepsOfLines } from '@/places/work/checklist'
 import { inPanels } from '@/places/work/panels'
-import { placeOf, stepsOf } from '@/places/show/steps'
-import { blocksOf, gridOf, heard, heardPart, heightsOf, rowsOfStrokes, stepsIn, uncovered } from '@/shared/boards'
+import { isCrowded, placeOf, stepsOf } from '@/places/show/steps'
+import { blocksOf, gridOf, heard, heardPart, heightsOf, rowsOfStrokes, sizeInLetters, stepsIn, uncovered } from '@/shared/boards'
 
 type Stroke = ShownBoard['strokes'][number]
 const at = (row: number, column: number, text: string, slot: '' | 'top' | 'bottom' = '') => ({ row, column, slot, text, hand: 'figure' as const })
@@ -52,6 +52,15 @@ describe('what is uncovered', () => {
     const cell = { figure: [], point: [], before: [], rules: [], top: [{ ...mark('3'), struck: true }, mark('15')], bottom: [mark('12')] }
     expect(heardPart(cell)).toBe('3 struck, 15 over 12')
     expect(heardPart({ ...cell, top: [mark('×3', 'times')], bottom: [mark('×3', 'times')] })).toBe('top times 3, bottom times 3')
+  })
+
+  test('a board of many rows is set closer where it would be too small to be read', () => {
+    const tall = { ...board, kind: 'fractions' as const, rows: 8 }
+    expect(sizeInLetters(tall).high).toBeGreaterThan(sizeInLetters(tall, true).high)
+    const item = (of: ShownBoard, layout: 'columns' | 'lines') => ({ layout, boards: [of] }) as LessonItem
+    expect(isCrowded(item(board, 'columns'))).toBe(false)
+    expect(isCrowded(item(tall, 'columns'))).toBe(true)
+    expect(isCrowded(item(tall, 'lines'))).toBe(false)
   })
 
   test('room is kept for what is struck, and a stroke has its row', () => {

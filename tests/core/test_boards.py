@@ -253,6 +253,18 @@ class Laws(unittest.TestCase):
             step = working.derivation.steps[board.steps[1]]
             self.assertEqual(Fraction(figures.number(board.rows - 1, columns)), evaluate(step.wrote))
 
+    def test_a_factor_below_one_stands_with_its_zero(self) -> None:
+        """0.35, never .35, on either side, while what is calculated with stays the same. Common practice, no source."""
+        for text, factors in (
+            ("4.8 × 0.35", ("4.8", "0.35")),
+            ("0.3 × 24.5", ("24.5", "0.3")),
+            ("0.004 × 12", ("12", "0.004")),
+        ):
+            (board,) = boards_of(work(read(text)).derivation)
+            drawn = [line.replace(" ", "").lstrip("×") for line in board_text(board).splitlines()]
+            for factor in factors:
+                self.assertIn(factor, drawn, text)
+
     @searched(300)
     @given(st.integers(2, 99_999), st.integers(2, 999), st.integers(0, 3), st.integers(0, 3))
     def test_products(self, a: int, b: int, a_places: int, b_places: int) -> None:

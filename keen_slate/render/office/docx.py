@@ -137,9 +137,9 @@ def _table(made: Any, table: Table) -> None:
         about = parse_xml(f'<w:tblDescription xmlns:w="{_W}"/>')
         about.set(qn("w:val"), table.told)
         drawn._tbl.tblPr.append(about)
-    for row, cells in zip(drawn.rows, table.rows, strict=True):
+    for number, (row, cells) in enumerate(zip(drawn.rows, table.rows, strict=True)):
         for place, cell in zip(row.cells, cells, strict=False):
-            _cell(place, cell, bold=table.heads and row is drawn.rows[0], narrow=not table.heads)
+            _cell(place, cell, bold=table.heads and number == 0, narrow=not table.heads)
     made.add_paragraph()
 
 
