@@ -44,8 +44,6 @@ const places = computed(() => {
 followAppearance()
 useKeptFocus()
 onMounted(me.ask)
-// Not one after the other: both are on their way with the page.
-void settings.ready()
 watch(
   () => me.inside,
   async (inside) => {

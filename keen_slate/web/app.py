@@ -8,6 +8,7 @@ from typing import Any
 from apiflask import APIFlask
 from flask import Response, request
 from flask_compress import Compress
+from flask_login import current_user
 from werkzeug.datastructures import Headers
 from whitenoise import WhiteNoise
 
@@ -141,7 +142,8 @@ def _serve_front_end(app: APIFlask) -> None:
 
     def page(**_: Any) -> Response:
         place = request.path.strip("/").partition("/")[0]
-        response = Response(pages.page(place if place in (*PLACES, *ROUND_PLACES) else ""), mimetype="text/html")
+        known = place if place in (*PLACES, *ROUND_PLACES) else ""
+        response = Response(pages.page(known, inside=current_user.is_authenticated), mimetype="text/html")
         response.headers["Cache-Control"] = "no-cache"
         return response
 

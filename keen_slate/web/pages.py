@@ -7,7 +7,7 @@ from typing import Any
 
 MANIFEST = Path(".vite", "manifest.json")
 ASKED_AT_ONCE = ("/api/me", "/api/settings")
-"""What every place asks before anything else."""
+"""What every place asks before anything else; of whoever is not inside only the first."""
 MODULES = {
     "work": "work/WorkPlace", "line-up": "line-up/LineUpPlace", "show": "show/ShowPlace", "print": "print/PrintPlace",
     "presenter": "show/PresenterPlace", "mark": "mark/MarkPlace", "look-back": "look-back/LookBackPlace",
@@ -19,23 +19,23 @@ class Pages:
 
     def __init__(self, dist: Path) -> None:
         self.dist = dist
-        self._made: dict[str, bytes] = {}
+        self._made: dict[tuple[str, bool], bytes] = {}
 
-    def page(self, place: str) -> bytes:
+    def page(self, place: str, *, inside: bool) -> bytes:
         """The document of a place; alone where the place has no module of its own. Raises OSError where the front
         end has not been built."""
-        if place not in self._made:
-            self._made[place] = self._make(place)
-        return self._made[place]
+        if (place, inside) not in self._made:
+            self._made[place, inside] = self._make(place, ASKED_AT_ONCE if inside else ASKED_AT_ONCE[:1])
+        return self._made[place, inside]
 
-    def _make(self, place: str) -> bytes:
+    def _make(self, place: str, at_once: tuple[str, ...]) -> bytes:
         document = (self.dist / "index.html").read_text()
         manifest: dict[str, Any] = json.loads((self.dist / MANIFEST).read_text())
         scripts, styles = _needed(manifest, f"src/places/{MODULES[place]}.vue") if place in MODULES else ([], [])
         links = [f'<link rel="modulepreload" crossorigin href="/{escape(name)}">' for name in scripts]
         links += [f'<link rel="preload" as="style" crossorigin href="/{escape(name)}">' for name in styles]
         # Small, and waited for by all that comes after: before the scripts, of which only so many come at once.
-        asked = "".join([f'<link rel="preload" as="fetch" crossorigin href="{path}">' for path in ASKED_AT_ONCE])
+        asked = "".join([f'<link rel="preload" as="fetch" crossorigin href="{path}">' for path in at_once])
         new = "".join([link for link in links if link not in document])
         return document.replace("<head>", f"<head>{asked}").replace("</head>", f"{new}</head>").encode()
 

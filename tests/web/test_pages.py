@@ -4,7 +4,8 @@ import re
 import unittest
 from pathlib import Path
 
-from keen_slate.web.app import FRONT_END, PLACES, ROUND_PLACES
+from keen_slate.services.desk import House
+from keen_slate.web.app import FRONT_END, PLACES, ROUND_PLACES, create_app
 from tests.support.signed_in import AtTheDesk
 
 SOURCES = FRONT_END.parent / "src"
@@ -27,6 +28,11 @@ class Pages(AtTheDesk):
         self.assertRegex(work, r"WorkPlace-[\w-]+\.js")
         self.assertNotRegex(work, r"(LineUp|Mark|Print)Place")
         self.assertNotIn("Place-", self.client.get("/settings").get_data(as_text=True))
+
+    def test_whoever_is_outside_is_asked_nothing_that_is_refused(self) -> None:
+        page = create_app(House(self.url)).test_client().get("/work").get_data(as_text=True)
+        self.assertIn("/api/me", page)
+        self.assertNotIn("/api/settings", page)
 
     def test_what_is_asked_with_the_page_is_there(self) -> None:
         for path in ("/api/me", "/api/settings"):
