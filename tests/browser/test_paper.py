@@ -46,7 +46,7 @@ class Print(LessonTest):
         made = self.set_of("5 1/6 - 2 5/6", "2/3 + 3/4")
         self.page.goto(f"/print/{made['id']}")
         self.page.get_by_label(re.compile("^Worked")).check()
-        for name, ends in (("Word", ".docx"), ("slides", ".pptx"), ("web page", ".html")):
+        for name, ends in (("text (.docx)", ".docx"), ("slides", ".pptx"), ("web page", ".html")):
             with self.page.expect_download() as saved:
                 self.page.get_by_role("button", name=name, exact=True).click()
             self.assertTrue(saved.value.suggested_filename.endswith(ends), saved.value.suggested_filename)

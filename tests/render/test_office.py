@@ -115,7 +115,7 @@ class Pictures(unittest.TestCase):
         self.assertNotEqual(formula_png(HALF.node, "=", 28), formula_png(HALF.node, "\u2248", 28))
 
 
-class Word(unittest.TestCase):
+class TextDocuments(unittest.TestCase):
     def opened(self, *blocks: Any, **more: Any) -> Any:
         return docx.Document(io.BytesIO(docx_of(document(*blocks, **more))))
 

@@ -6,8 +6,8 @@ import { usePrinting } from './usePrinting'
 /** The handout as it is chosen, as a document that is opened and changed elsewhere; it is saved once it is made. */
 const props = defineProps<{ setId: string; wished: PrintRequest }>()
 const FORMATS: { id: PrintRequest['format']; name: string; about: string }[] = [
-  { id: 'docx', name: 'Word', about: 'a text document (.docx), its formulas to be edited' },
-  { id: 'odt', name: 'OpenDocument', about: 'a text document (.odt), its formulas to be edited' },
+  { id: 'docx', name: 'text (.docx)', about: 'a text document in Office Open XML, its formulas to be edited' },
+  { id: 'odt', name: 'text (.odt)', about: 'a text document in OpenDocument, its formulas to be edited' },
   { id: 'pptx', name: 'slides', about: 'a presentation (.pptx), a line more on each slide' },
   { id: 'html', name: 'web page', about: 'one file that stands alone' },
   { id: 'epub', name: 'book', about: 'EPUB 3, a chapter for each part' },
