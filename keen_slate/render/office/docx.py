@@ -16,6 +16,7 @@ from keen_slate.render.office.images import png_of
 from keen_slate.render.office.pages import (
     MILLIMETRES,
     NOTICED,
+    PIXELS_TO_THE_INCH,
     Block,
     Cell,
     Document,
@@ -28,7 +29,6 @@ from keen_slate.render.office.pages import (
     Text,
 )
 
-PIXELS_TO_THE_INCH = 96
 INDENT = Mm(8)
 FIGURE, TOLD = 9, 42
 """Widths of columns in millimetres: of figures, and of a story's table."""

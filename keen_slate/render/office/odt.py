@@ -13,6 +13,7 @@ from keen_slate.render.office.images import png_of
 from keen_slate.render.office.pages import (
     MILLIMETRES,
     NOTICED,
+    PIXELS_TO_THE_INCH,
     Block,
     Cell,
     Document,
@@ -27,7 +28,6 @@ from keen_slate.render.office.pages import (
 
 KIND = "application/vnd.oasis.opendocument.text"
 FORMULA_KIND = "application/vnd.oasis.opendocument.formula"
-PIXELS_TO_THE_INCH = 96
 FORMULA_POINTS = 12
 """The size of the letters of a formula, unless its reader has chosen another."""
 NAMES = {

@@ -120,6 +120,8 @@ class Document:
 
 
 NOTICED = "What I noticed:"
+PIXELS_TO_THE_INCH = 96
+"""Of drawings."""
 MILLIMETRES = {"a4": (210, 297), "us-letter": (216, 279)}
 
 _FRACTION = re.compile(r"(?<![\d/])(\d+)/(\d+)(?![\d/])")
@@ -142,8 +144,3 @@ def prose(text: str, *, bold: bool = False, italic: bool = False) -> tuple[Run, 
     if at < len(text):
         runs.append(Text(text[at:], bold=bold, italic=italic))
     return tuple(runs)
-
-
-def plain(runs: tuple[Run, ...]) -> str:
-    """Runs as plain text, formulas as they are read aloud."""
-    return "".join([run.text if isinstance(run, Text) else run.told for run in runs])

@@ -21,6 +21,8 @@ WIDE, HIGH, EDGE = 13.333, 7.5, 0.6
 """A slide, and its edges, in inches."""
 TOP, FOOT = 1.4, 7.1
 HALF = WIDE / 2
+PICTURE_PIXELS = 64
+"""Pixels of a drawing to the inch: half as large again as on paper."""
 POINTS, WORD_POINTS, TITLE_POINTS = 28, 20, 24
 LINE, FORMULA, LETTERS_TO_THE_INCH = 0.36, 0.95, 7.0
 """Heights in inches of a line of words and of a formula, and how many letters of the words stand in an inch."""
@@ -88,7 +90,7 @@ def _measured(block: Block, width: float) -> tuple[Block, float]:
         case Table(rows, heads=heads):
             return block, len(rows) * (0.55 if heads else 0.62) + 0.2
         case Picture(_, _, wide, _):
-            return block, min(3.6, wide / 64) + 0.5
+            return block, min(3.6, wide / PICTURE_PIXELS) + 0.5
         case Room():
             return block, 0.0
 
