@@ -278,7 +278,12 @@ watch(madeId, () => (page.value = 1))
   box-shadow: 0 2px 10px rgb(34 38 43 / 18%);
 }
 
+.print-open {
+  white-space: nowrap;
+}
+
 .print-pages {
+  flex-wrap: wrap;
   display: flex;
   align-items: center;
   gap: 0.3rem;
