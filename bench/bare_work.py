@@ -1,26 +1,24 @@
 """A bare work (text to every line with its reason) against SymPy reading the same: ``python -m bench.bare_work``.
 
-SymPy only finds the value; it is the yardstick because it is the program that a reader would reach for.
+SymPy only finds the value, and is given its own syntax; it is the yardstick because it is the program that a reader
+would reach for.
 """
 
 import statistics
 import sys
-from collections.abc import Callable
 from functools import partial
 from random import Random
-from time import perf_counter
 
 import sympy
 
 from bench.bag import bag, mixed_sum
+from bench.cold import seconds, spread
 from keen_slate.core.diagnosis.second_look import SecondLook, look_twice
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import read
 from keen_slate.core.saying.say import say
 from keen_slate.core.working.work import work
 from tests.support.arithmetic import as_python
-
-ROUNDS = 5
 
 
 def bare_work(text: str) -> list[tuple[str, str]]:
@@ -40,15 +38,6 @@ def _look(text: str) -> SecondLook:
     return look_twice(read(text))
 
 
-def seconds(task: Callable[[], object]) -> float:
-    best = float("inf")
-    for _ in range(ROUNDS):
-        start = perf_counter()
-        task()
-        best = min(best, perf_counter() - start)
-    return best
-
-
 def main() -> int:
     problems = bag(300)
     ours, theirs, looks = [], [], []
@@ -57,10 +46,9 @@ def main() -> int:
         ours.append(seconds(partial(bare_work, text)))
         theirs.append(seconds(partial(by_sympy, python)))
         looks.append(seconds(partial(_look, text)))
-    work_ratio = statistics.median(a / b for a, b in zip(ours, theirs, strict=True))
-    look_ratio = statistics.median(a / b for a, b in zip(looks, ours, strict=True))
-    print(f"bare work / sympify, median of {len(problems)}: {work_ratio:.2f} (at most 1)")
-    print(f"second look / bare work of the same, median: {look_ratio:.1f} (at most 10)")
+    print(f"each cold, the best of a few; n {len(problems)}")
+    print(f"bare work / sympify:                  {spread(ours, theirs)} (p50 at most 0.6, p95 at most 1)")
+    print(f"second look / bare work of the same:  {spread(looks, ours)} (p50 at most 2.5)")
     print(f"bare work, median: {statistics.median(ours) * 1000:.2f} ms")
     random = Random(3)
     print("How it grows. A line holds what is left to do, so each line of twelve terms is longer than one of two.")

@@ -11,8 +11,9 @@ from fractions import Fraction
 from functools import partial
 from random import Random
 
-from bench.bag import bag
-from bench.bare_work import bare_work, seconds
+from bench.bag import bag, mixed_sum
+from bench.bare_work import bare_work
+from bench.cold import seconds
 from keen_slate.core.diagnosis.answers import diagnose, prepare
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.notation.text import text_of
@@ -35,10 +36,21 @@ def main(arguments: list[str]) -> int:
         wrong = text_of(number_for(evaluate(item.right) + Fraction(1, 2)))
         answers.append(seconds(partial(diagnose, item, wrong)) / once)
     print("in bare works of the same problem, over 80 problems: median, largest")
-    print(f"second look, all mal-rules:       {statistics.median(looks):6.1f} {max(looks):6.1f} (median at most 10)")
+    print(f"second look, all mal-rules:       {statistics.median(looks):6.1f} {max(looks):6.1f} (median at most 2.5)")
     print(f"an item prepared for diagnosis:   {statistics.median(prepares):6.1f} {worst[0]:6.1f} (at most 200)")
     print(f"then an answer:                   {statistics.median(answers):6.2f} {max(answers):6.2f} (less than 1)")
     print(f"the dearest item was {worst[1]}")
+    random = Random(3)
+    print("an item of more terms prepared, in bare works of itself (at most 100 for twelve), and in one of two terms")
+    base: float | None = None
+    for terms in (2, 4, 6, 8, 10, 12):
+        texts = [mixed_sum(terms, random) for _ in range(8)]
+        taken = [seconds(partial(prepare, read(text))) for text in texts]
+        works = [seconds(partial(bare_work, text)) for text in texts]
+        base = base or statistics.median(taken)
+        ratio = statistics.median(a / b for a, b in zip(taken, works, strict=True))
+        grown, square = statistics.median(taken) / base, (terms / 2) ** 2
+        print(f"{terms:5} terms: {ratio:6.1f}   {grown:6.2f} (n² would be {square:.0f})")
     if "--proof" in arguments:
         proof()
     return 0

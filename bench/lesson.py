@@ -15,7 +15,7 @@ from typing import Any
 
 import typst
 
-from bench.bare_work import seconds
+from bench.cold import seconds
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMANDS
 from keen_slate.core.diagnosis.second_look import look_twice

@@ -35,9 +35,9 @@ from keen_slate.services.shapes.line_up import (
     OfferedFamily,
     OfferedStory,
     Plan,
+    SetChange,
     ShownAim,
     ShownExample,
-    ShownSet,
     Task,
 )
 from keen_slate.services.story_shelf import own_stories
@@ -83,7 +83,7 @@ class Ladders:
         with self.database.transaction() as session:
             aims.forget_aim(session, aim_id)
 
-    def build(self, set_id: UUID, revision: int, plan: Plan, *, replace: bool = False) -> ShownSet:
+    def build(self, set_id: UUID, revision: int, plan: Plan, *, replace: bool = False) -> SetChange:
         """Draw the ladder of a plan into a set. Locked examples stay at their places, unless they too are to be
         replaced; the rest is put away."""
         wishes = wishes_of(plan)
@@ -107,7 +107,7 @@ class Ladders:
             drawn_by = plan.model_dump()
             return changed(session, set_id, said, lambda: sets.rearrange(session, set_id, revision, order, drawn_by))
 
-    def swap(self, set_id: UUID, revision: int, example_id: UUID, how: str, seed: str) -> ShownSet:
+    def swap(self, set_id: UUID, revision: int, example_id: UUID, how: str, seed: str) -> SetChange:
         """Put another item in the place of one: with other numbers, a step easier or harder, or another operation."""
         with self.database.transaction() as session:
             found, example = _opened(session, set_id, example_id)
@@ -123,7 +123,7 @@ class Ladders:
             offered.task = example.task
             return shown_example(offered, chosen_words_of(session))
 
-    def type_over(self, set_id: UUID, revision: int, example_id: UUID, text: str) -> ShownSet:
+    def type_over(self, set_id: UUID, revision: int, example_id: UUID, text: str) -> SetChange:
         """Put an item typed by hand in the place of one; it is judged by what its rung is for."""
         with self.database.transaction() as session:
             found, example = _opened(session, set_id, example_id)
@@ -132,7 +132,9 @@ class Ladders:
             task = Task.model_validate(example.task).model_copy(update=own)
             return self._exchanged(session, found, revision, example, problem, task)
 
-    def put_beside(self, set_id: UUID, revision: int, example_id: UUID, what: str, mistake: str, seed: str) -> ShownSet:
+    def put_beside(
+        self, set_id: UUID, revision: int, example_id: UUID, what: str, mistake: str, seed: str
+    ) -> SetChange:
         """Put behind an example its contrast, a pupil's turn, or itself with a mistake to be found."""
         with self.database.transaction() as session:
             words = chosen_words_of(session)
@@ -168,7 +170,7 @@ class Ladders:
 
             return changed(session, set_id, said, change)
 
-    def change_task(self, set_id: UUID, revision: int, example_id: UUID, task: Task) -> ShownSet:
+    def change_task(self, set_id: UUID, revision: int, example_id: UUID, task: Task) -> SetChange:
         """Lock a rung, or say how much of it is worked; what is faded or given a mistake by hand is locked."""
         with self.database.transaction() as session:
             found, example = _opened(session, set_id, example_id)
@@ -231,7 +233,7 @@ class Ladders:
         example: Example,
         other: Problem,
         task: Task,
-    ) -> ShownSet:
+    ) -> SetChange:
         words = chosen_words_of(session)
         new = kept(other, other.text(), example.school, task=task)
         order = [new if e.id == example.id else e.id for e in found.examples]

@@ -3,6 +3,7 @@
 import json
 from collections.abc import Callable, Mapping
 from functools import lru_cache
+from typing import Any
 from uuid import UUID
 
 from sqlalchemy.orm import Session
@@ -35,7 +36,9 @@ from keen_slate.services.shapes.line_up import (
     DeletedSet,
     FadingShape,
     Plan,
+    SetChange,
     SetList,
+    SetsAsked,
     SetSteps,
     SetStepShown,
     SetSummary,
@@ -57,6 +60,7 @@ from keen_slate.store.models import Example, ExampleSet
 
 NO_EDITS = Edits()
 NO_TASK = Task()
+FIRST_PAGE = SetsAsked()
 
 
 class LineUp:
@@ -68,14 +72,18 @@ class LineUp:
     def __init__(self, database: Belongings) -> None:
         self.database = database
 
-    def list_sets(self) -> SetList:
+    def list_sets(self, asked: SetsAsked = FIRST_PAGE) -> SetList:
+        """A page of the teacher's sets, and of those of colleagues."""
         with self.database.transaction() as session:
+            page = asked.named.strip(), asked.past, asked.most + 1
+            own, shared = sets.list_sets(session, *page), sets.list_shared(session, *page)
             return SetList(
-                sets=[_summary(found, count) for found, count in sets.list_sets(session)],
+                sets=[_summary(found, count) for found, count in own[: asked.most]],
                 shared=[
                     SharedSet(id=found.id, name=found.name, examples=count, owner=owner)
-                    for found, count, owner in sets.list_shared(session)
+                    for found, count, owner in shared[: asked.most]
                 ],
+                more=max(len(own), len(shared)) > asked.most,
             )
 
     def open(self, set_id: UUID) -> ShownSet:
@@ -87,12 +95,12 @@ class LineUp:
         with self.database.transaction() as session:
             return self._shown(session, sets.make_set(session, name))
 
-    def rename(self, set_id: UUID, revision: int, name: str) -> ShownSet:
+    def rename(self, set_id: UUID, revision: int, name: str) -> SetChange:
         with self.database.transaction() as session:
             said = Say.of(lining_up.renamed, before=sets.open_set(session, set_id, shared=True).name)
             return changed(session, set_id, said, lambda: sets.rename_set(session, set_id, revision, name))
 
-    def like_picture(self, set_id: UUID, revision: int, kind: PictureKind) -> ShownSet:
+    def like_picture(self, set_id: UUID, revision: int, kind: PictureKind) -> SetChange:
         """Keep the kind of picture that was chosen for one line for the whole set."""
         with self.database.transaction() as session:
             said = Say.of(lining_up.chose_picture)
@@ -155,7 +163,7 @@ class LineUp:
 
     def keep(
         self, set_id: UUID, revision: int, typed: str, school: Mapping[str, str], edits: Edits = NO_EDITS
-    ) -> ShownSet:
+    ) -> SetChange:
         """Keep a problem at the end of a set. Raises UnreadableProblem and UnknownChoice as well."""
         with self.database.transaction() as session:
             words = chosen_words_of(session)
@@ -165,7 +173,7 @@ class LineUp:
             said = Say.of(lining_up.kept, called=problem.text(words))
             return changed(session, set_id, said, lambda: sets.add_example(session, set_id, revision, new))
 
-    def edit(self, set_id: UUID, revision: int, example_id: UUID, edits: Edits) -> ShownSet:
+    def edit(self, set_id: UUID, revision: int, example_id: UUID, edits: Edits) -> SetChange:
         """Keep what the teacher changed in the working of an example; no edits at all goes back to the working. What
         was changed by hand is locked."""
         with self.database.transaction() as session:
@@ -179,16 +187,16 @@ class LineUp:
 
             return changed(session, set_id, Say.of(lining_up.worked_over, called=called), change)
 
-    def delete_example(self, set_id: UUID, revision: int, example_id: UUID) -> ShownSet:
+    def delete_example(self, set_id: UUID, revision: int, example_id: UUID) -> SetChange:
         return self.several(set_id, SeveralRequest(revision=revision, examples=[example_id], act="delete"))
 
-    def reorder(self, set_id: UUID, revision: int, order: list[UUID]) -> ShownSet:
+    def reorder(self, set_id: UUID, revision: int, order: list[UUID]) -> SetChange:
         """Raises BadOrder unless ``order`` holds every example of the set once."""
         with self.database.transaction() as session:
             said = Say.of(lining_up.sorted_anew)
             return changed(session, set_id, said, lambda: sets.reorder(session, set_id, revision, order))
 
-    def several(self, set_id: UUID, asked: SeveralRequest) -> ShownSet:
+    def several(self, set_id: UUID, asked: SeveralRequest) -> SetChange:
         """Delete, double, move, lock, fade several examples, or copy them to another set; one step.
 
         Raises NotFound for an example or a set that is not there.
@@ -239,21 +247,25 @@ class LineUp:
                 ]
             )
 
-    def go_to(self, set_id: UUID, revision: int, number: int) -> ShownSet:
+    def go_to(self, set_id: UUID, revision: int, number: int) -> SetChange:
         """Undo every step behind this one, or do again all up to it. Raises NotFound for one that is not kept."""
         with self.database.transaction() as session:
-            return self._shown(session, steps.go_to(session, set_id, revision, number))
+            was = _as_kept(sets.open_set(session, set_id))
+            found = steps.go_to(session, set_id, revision, number)
+            return _set_change(session, found, chosen_words_of(session), was)
 
     def _copied(
         self, session: Session, found: ExampleSet, chosen: list[Example], called: tuple[str, ...], asked: SeveralRequest
-    ) -> ShownSet:
+    ) -> SetChange:
         """The set that copies were taken from; they stand at the end of the other."""
+        was = _as_kept(found)
         other = sets.open_set(session, asked.to or found.id)
         order: list[UUID | sets.NewExample] = [e.id for e in other.examples]
         order += [sets.same_again(e) for e in chosen]
         said = Say.of(lining_up.taken_in, called=called, name=found.name)
         changed(session, other.id, said, lambda: sets.rearrange(session, other.id, other.revision, order))
-        return self._shown(session, sets.open_set(session, found.id, shared=True))
+        found = sets.open_set(session, found.id, shared=True)
+        return _set_change(session, found, chosen_words_of(session), was)
 
     def _one(self, session: Session, set_id: UUID, example_id: UUID) -> tuple[str, Task]:
         """What an example is called, and what it is in its set. Raises NotFound."""
@@ -271,10 +283,29 @@ class LineUp:
 
 def changed(
     session: Session, set_id: UUID, said: Say, change: Callable[[], ExampleSet], found: ExampleSet | None = None
-) -> ShownSet:
-    """The set after a change, which can be undone; ``found`` is the set where it has been read already."""
+) -> SetChange:
+    """What a change made of a set, which can be undone; ``found`` is the set where it has been read already."""
     words = chosen_words_of(session)
-    return shown_set(session, steps.remembered(session, set_id, say(said, words), change, found), words)
+    before = found or sets.open_set(session, set_id, shared=True)
+    was = _as_kept(before)
+    return _set_change(session, steps.remembered(session, set_id, say(said, words), change, before), words, was)
+
+
+AsKept = dict[UUID, tuple[dict[str, Any], ...]]
+"""Of each example in its order all that its showing depends on, besides what never changes."""
+
+
+def _as_kept(found: ExampleSet) -> AsKept:
+    return {e.id: (e.task, e.school, e.edits) for e in found.examples}
+
+
+def _set_change(session: Session, found: ExampleSet, words: Manner, was: AsKept) -> SetChange:
+    now = _as_kept(found)
+    return SetChange(
+        **_head(session, found, words),
+        order=list(now) if list(now) != list(was) else None,
+        examples=[shown_example(e, words) for e in found.examples if was.get(e.id) != now[e.id]],
+    )
 
 
 def _with(task: Task, act: str, fading: FadingShape) -> Task:
@@ -333,24 +364,19 @@ def _summary(found: ExampleSet, count: int) -> SetSummary:
 
 def shown_set(session: Session, found: ExampleSet, words: Manner, *, owner: str = "") -> ShownSet:
     """``owner`` names the colleague to whom it belongs."""
+    examples = [shown_example(e, words) for e in found.examples]
+    return ShownSet(**_head(session, found, words, owner), examples=examples)
+
+
+def _head(session: Session, found: ExampleSet, words: Manner, owner: str = "") -> dict[str, Any]:
     plan = Plan.model_validate(found.plan) if found.plan else None
     undo, redo = ("", "") if owner else steps.next_to(session, found)
     aim = aim_of(plan.family, plan.new, [understood(e.problem)[:2] for e in found.examples]) if plan else None
-    return ShownSet(
-        id=found.id,
-        owner=owner,
-        sample=found.sample,
-        name=found.name,
-        aim=say(aim, words) if aim else "",
-        step=found.step,
-        undo=undo,
-        redo=redo,
-        revision=found.revision,
-        changed_at=found.changed_at,
-        plan=plan,
-        pictures=found.pictures,
-        examples=[shown_example(e, words) for e in found.examples],
-    )
+    return {
+        "id": found.id, "owner": owner, "sample": found.sample, "name": found.name,
+        "aim": say(aim, words) if aim else "", "step": found.step, "undo": undo, "redo": redo,
+        "revision": found.revision, "changed_at": found.changed_at, "plan": plan, "pictures": found.pictures,
+    }  # fmt: skip
 
 
 def called_in(found: ExampleSet, example: Example, words: Manner) -> str:

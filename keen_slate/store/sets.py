@@ -7,7 +7,7 @@ from fractions import Fraction
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import delete, func, select, update
+from sqlalchemy import ColumnElement, delete, func, select, true, update
 from sqlalchemy.orm import Session, selectinload
 from sqlalchemy.orm.attributes import set_committed_value
 
@@ -41,17 +41,28 @@ IN_BIN_FOR = timedelta(days=30)
 """How long a deleted set can be put back."""
 
 
-def list_sets(session: Session) -> Sequence[tuple[ExampleSet, int]]:
-    """A teacher's sets, the last changed first, each with the number of its examples; one query."""
-    kept = func.count(Example.id).filter(Example.deleted_at.is_(None))
-    query = (
-        select(ExampleSet, kept)
-        .outerjoin(Example, Example.set_id == ExampleSet.id)
-        .where(ExampleSet.deleted_at.is_(None))
-        .group_by(ExampleSet.id)
-        .order_by(ExampleSet.changed_at.desc(), ExampleSet.id)
-    )
-    return [(found, count) for found, count in session.execute(query)]
+Line = tuple[ExampleSet, int]
+"""A set with the number of its examples."""
+
+_COUNTED = (
+    select(func.count(Example.id))
+    .where(Example.set_id == ExampleSet.id, Example.deleted_at.is_(None))
+    .correlate(ExampleSet)
+    .scalar_subquery()
+)
+"""Counted for the sets of a page alone."""
+
+
+def _called(named: str) -> ColumnElement[bool]:
+    return ExampleSet.name.icontains(named, autoescape=True) if named else true()
+
+
+def list_sets(session: Session, named: str = "", past: int = 0, most: int | None = None) -> Sequence[Line]:
+    """A teacher's sets, the last changed first, each with the number of its examples: those with ``named`` in their
+    names, ``most`` of them behind the first ``past``; one query."""
+    query = select(ExampleSet, _COUNTED).where(ExampleSet.deleted_at.is_(None), _called(named))
+    query = query.order_by(ExampleSet.changed_at.desc(), ExampleSet.id).offset(past).limit(most)
+    return session.execute(query).tuples().all()
 
 
 def stories_in_sets(session: Session) -> Sequence[str]:
@@ -66,19 +77,21 @@ def stories_in_sets(session: Session) -> Sequence[str]:
     return session.scalars(query).all()
 
 
-def list_shared(session: Session) -> Sequence[tuple[ExampleSet, int, str]]:
-    """Sets of colleagues that were given to this teacher or shelved, each with its length and its owner's name."""
-    kept = func.count(Example.id).filter(Example.deleted_at.is_(None))
+def list_shared(
+    session: Session, named: str = "", past: int = 0, most: int | None = None
+) -> Sequence[tuple[ExampleSet, int, str]]:
+    """Sets of colleagues that were given to this teacher or shelved, by name, each with its length and its owner's
+    name; ``named``, ``past`` and ``most`` as for one's own."""
     query = (
-        select(ExampleSet, kept, func.coalesce(Teacher.name, ""))
+        select(ExampleSet, _COUNTED, func.coalesce(Teacher.name, ""))
         .join(Teacher, Teacher.id == ExampleSet.owner_id)
-        .outerjoin(Example, Example.set_id == ExampleSet.id)
-        .where(ExampleSet.deleted_at.is_(None), ExampleSet.owner_id != owner_of(session))
-        .group_by(ExampleSet.id, Teacher.id)
+        .where(ExampleSet.deleted_at.is_(None), ExampleSet.owner_id != owner_of(session), _called(named))
         .order_by(ExampleSet.name, ExampleSet.id)
+        .offset(past)
+        .limit(most)
         .execution_options(**{SHARED: True})
     )
-    return [(found, count, name) for found, count, name in session.execute(query)]
+    return session.execute(query).tuples().all()
 
 
 def list_bin(session: Session) -> Sequence[ExampleSet]:

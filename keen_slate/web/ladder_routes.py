@@ -10,9 +10,9 @@ from keen_slate.services.shapes.line_up import (
     Glance,
     NewAim,
     OfferRequest,
+    SetChange,
     ShownAim,
     ShownExample,
-    ShownSet,
     SwapRequest,
     TaskRequest,
     TypedRequest,
@@ -53,14 +53,14 @@ def ladder_routes() -> Routes:
 
     @routes.post("/sets/<uuid:set_id>/ladder")
     @routes.input(BuildRequest, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Draw a ladder into a set", operation_id="buildLadder", responses=CHANGES)
     def build(set_id: UUID, asked: BuildRequest) -> Reply:
         return at_once_or_later("ladder", asked, set_id=set_id)
 
     @routes.post("/sets/<uuid:set_id>/examples/<uuid:example_id>/swap")
     @routes.input(SwapRequest, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Put another item in the place of one", operation_id="swapExample", responses=CHANGES)
     def swap(set_id: UUID, example_id: UUID, asked: SwapRequest) -> Reply:
         return at_once_or_later("swap", asked, set_id=set_id, example_id=example_id)
@@ -74,14 +74,14 @@ def ladder_routes() -> Routes:
 
     @routes.post("/sets/<uuid:set_id>/examples/<uuid:example_id>/typed")
     @routes.input(TypedRequest, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Put an item typed by hand in the place of one", operation_id="typeExample", responses=CHANGES)
-    def type_over(set_id: UUID, example_id: UUID, asked: TypedRequest) -> ShownSet:
+    def type_over(set_id: UUID, example_id: UUID, asked: TypedRequest) -> SetChange:
         return desk().ladders.type_over(set_id, asked.revision, example_id, asked.text)
 
     @routes.post("/sets/<uuid:set_id>/examples/<uuid:example_id>/beside")
     @routes.input(BesideRequest, arg_name="asked")
-    @routes.output(ShownSet, status_code=201)
+    @routes.output(SetChange, status_code=201)
     @routes.doc(
         summary="Put a contrast, a pupil's turn or a mistake to be found behind an example",
         operation_id="putBeside",
@@ -92,9 +92,9 @@ def ladder_routes() -> Routes:
 
     @routes.put("/sets/<uuid:set_id>/examples/<uuid:example_id>/task")
     @routes.input(TaskRequest, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Lock a rung, or say how much is worked", operation_id="changeTask", responses=CHANGES)
-    def change_task(set_id: UUID, example_id: UUID, asked: TaskRequest) -> ShownSet:
+    def change_task(set_id: UUID, example_id: UUID, asked: TaskRequest) -> SetChange:
         return desk().ladders.change_task(set_id, asked.revision, example_id, asked.task)
 
     @routes.get("/sets/<uuid:set_id>/glance")

@@ -11,8 +11,10 @@ from keen_slate.services.shapes.line_up import (
     NewOrder,
     NewSet,
     PictureLiked,
+    SetChange,
     SetList,
     SetRename,
+    SetsAsked,
     SetSteps,
     SeveralRequest,
     ShareRequest,
@@ -30,10 +32,11 @@ def line_up_routes() -> Routes:
     routes = Routes("line_up", __name__, url_prefix="/api/sets", tag="Line up")
 
     @routes.get("")
+    @routes.input(SetsAsked, location="query", arg_name="asked")
     @routes.output(SetList)
-    @routes.doc(summary="All sets, the last changed first", operation_id="listSets")
-    def list_sets() -> SetList:
-        return desk().line_up.list_sets()
+    @routes.doc(summary="A page of the sets, the last changed first", operation_id="listSets", responses=[400])
+    def list_sets(asked: SetsAsked) -> SetList:
+        return desk().line_up.list_sets(asked)
 
     @routes.post("")
     @routes.input(NewSet, arg_name="asked")
@@ -76,16 +79,16 @@ def line_up_routes() -> Routes:
 
     @routes.put("/<uuid:set_id>/name")
     @routes.input(SetRename, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Rename a set", operation_id="renameSet", responses=CHANGES)
-    def rename(set_id: UUID, asked: SetRename) -> ShownSet:
+    def rename(set_id: UUID, asked: SetRename) -> SetChange:
         return desk().line_up.rename(set_id, asked.revision, asked.name)
 
     @routes.put("/<uuid:set_id>/picture")
     @routes.input(PictureLiked, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Keep a kind of picture for a set", operation_id="likePicture", responses=CHANGES)
-    def like_picture(set_id: UUID, asked: PictureLiked) -> ShownSet:
+    def like_picture(set_id: UUID, asked: PictureLiked) -> SetChange:
         return desk().line_up.like_picture(set_id, asked.revision, asked.kind)
 
     @routes.delete("/<uuid:set_id>")
@@ -108,41 +111,41 @@ def line_up_routes() -> Routes:
 
     @routes.post("/<uuid:set_id>/examples")
     @routes.input(NewExample, arg_name="asked")
-    @routes.output(ShownSet, status_code=201)
+    @routes.output(SetChange, status_code=201)
     @routes.doc(summary="Keep a problem at the end of a set", operation_id="keepExample", responses=[*CHANGES, 422])
-    def keep(set_id: UUID, asked: NewExample) -> ShownSet:
+    def keep(set_id: UUID, asked: NewExample) -> SetChange:
         return desk().line_up.keep(set_id, asked.revision, asked.text, asked.school, asked.edits)
 
     @routes.put("/<uuid:set_id>/examples/<uuid:example_id>/edits")
     @routes.input(EditsChange, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Keep what was changed in a working", operation_id="editExample", responses=CHANGES)
-    def edit(set_id: UUID, example_id: UUID, asked: EditsChange) -> ShownSet:
+    def edit(set_id: UUID, example_id: UUID, asked: EditsChange) -> SetChange:
         return desk().line_up.edit(set_id, asked.revision, example_id, asked.edits)
 
     @routes.put("/<uuid:set_id>/order")
     @routes.input(NewOrder, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Give the examples a new order", operation_id="reorderSet", responses=[*CHANGES, 422])
-    def reorder(set_id: UUID, asked: NewOrder) -> ShownSet:
+    def reorder(set_id: UUID, asked: NewOrder) -> SetChange:
         return desk().line_up.reorder(set_id, asked.revision, asked.order)
 
     @routes.delete("/<uuid:set_id>/examples/<uuid:example_id>")
     @routes.input(Revision, location="query", arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Delete an example", operation_id="deleteExample", responses=CHANGES)
-    def delete_example(set_id: UUID, example_id: UUID, asked: Revision) -> ShownSet:
+    def delete_example(set_id: UUID, example_id: UUID, asked: Revision) -> SetChange:
         return desk().line_up.delete_example(set_id, asked.revision, example_id)
 
     @routes.post("/<uuid:set_id>/several")
     @routes.input(SeveralRequest, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(
         summary="Delete, double, move, lock, fade several examples, or copy them to another set",
         operation_id="changeSeveral",
         responses=CHANGES,
     )
-    def several(set_id: UUID, asked: SeveralRequest) -> ShownSet:
+    def several(set_id: UUID, asked: SeveralRequest) -> SetChange:
         return desk().line_up.several(set_id, asked)
 
     @routes.get("/<uuid:set_id>/steps")
@@ -153,9 +156,9 @@ def line_up_routes() -> Routes:
 
     @routes.put("/<uuid:set_id>/steps")
     @routes.input(GoToStep, arg_name="asked")
-    @routes.output(ShownSet)
+    @routes.output(SetChange)
     @routes.doc(summary="Undo or do again up to a step", operation_id="goToStep", responses=CHANGES)
-    def go_to(set_id: UUID, asked: GoToStep) -> ShownSet:
+    def go_to(set_id: UUID, asked: GoToStep) -> SetChange:
         return desk().line_up.go_to(set_id, asked.revision, asked.number)
 
     return routes

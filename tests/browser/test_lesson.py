@@ -16,7 +16,7 @@ class LessonTest(BrowserTest):
         for text in problems:
             body = {"revision": made["revision"], "text": text, "school": {}}
             made = self.page.request.post(f"/api/sets/{made['id']}/examples", data=body).json()
-        return made
+        return self.page.request.get(f"/api/sets/{made['id']}").json()
 
     def problems(self, page: Page | None = None) -> list[str]:
         found = (page or self.page).locator(".example-problem .math-text")

@@ -123,7 +123,7 @@ class Workers(unittest.TestCase):
         line_up, printing = LineUp(theirs), Printing(theirs)
         made = line_up.make("Boards")
         for number in range(1, 80):
-            made = line_up.keep(made.id, made.revision, f"{number} 1/4 + 2 5/6", {}, Edits())
+            line_up.keep(made.id, made.revision + number - 1, f"{number} 1/4 + 2 5/6", {}, Edits())
         job = printing.begin(made.id, PrintRequest(kind="teacher"))
         self.assertEqual(printing.look(job.id).state, "waiting")
 

@@ -77,7 +77,9 @@ class Sets(OnDatabase):
         super().setUp()
         made = self.line_up.make("  Raised beds ")
         for typed in ("1/4 + 3/8", "5 1/6 - 2 5/6", "9 - 3 2/5"):
-            made = self.line_up.keep(made.id, made.revision, typed, {})
+            revision = self.line_up.keep(made.id, made.revision, typed, {}).revision
+            made = self.line_up.open(made.id)
+            self.assertEqual(made.revision, revision)
         self.set = made
 
     def problems(self) -> list[str]:

@@ -99,7 +99,9 @@ class Upgrades(unittest.TestCase):
             lines = Desk(now, DESK).line_up
             made = lines.make("Boards")
             for _ in range(2):
-                made = lines.keep(made.id, made.revision, "5 1/6 - 2 5/6", {})
+                revision = lines.keep(made.id, made.revision, "5 1/6 - 2 5/6", {}).revision
+                made = lines.open(made.id)
+                self.assertEqual(made.revision, revision)
             changed, other = (e.id for e in made.examples)
             edits = Edits.model_validate({"lines": [{"line": 4, "reason": "Sixths from sixths."}]})
             lines.edit(made.id, made.revision, changed, edits)

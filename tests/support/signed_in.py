@@ -1,8 +1,11 @@
 """The application as somebody who is signed in meets it."""
 
+import json
 import unittest
+from typing import Any
 
 from flask.testing import FlaskClient
+from werkzeug.test import TestResponse
 
 from keen_slate.services.desk import House
 from keen_slate.web.app import create_app
@@ -13,9 +16,40 @@ from tests.support.cluster import fresh_database
 def at_the_desk(database_url: str) -> FlaskClient:
     """A client at one's own desk; what is heavy is done in the request, as there is no worker."""
     house = House(database_url)
-    client = create_app(house, errands_at_once=True).test_client()
+    app = create_app(house, errands_at_once=True)
+    app.test_client_class = WithWholeSets
+    client = app.test_client()
     let_in(client, house.entry.enter_desk(house.entry.desk_key())[0])
     return client
+
+
+class WithWholeSets(FlaskClient):
+    """Puts what a change made of a set into the set as it was before, as the front end does, and answers with that:
+    each time it is the set that is found when it is opened. ``as_it_comes`` leaves the answers alone."""
+
+    as_it_comes = False
+
+    def open(self, *args: Any, **kwargs: Any) -> TestResponse:
+        answer = super().open(*args, **kwargs)
+        found = answer.get_json(silent=True) if answer.status_code < 300 else None
+        if not self.as_it_comes and isinstance(found, dict) and {"pictures", "examples", "revision"} <= set(found):
+            known = self.__dict__.setdefault("sets", {})
+            if "order" in found:
+                whole = json.loads(super().open(f"/api/sets/{found['id']}").data)
+                before = known.get(found["id"])
+                if before is not None and before["revision"] + 1 == found["revision"]:
+                    assert with_change(before, found) == whole, found
+                found = whole
+                answer.set_data(json.dumps(whole))
+            known[found["id"]] = found
+        return answer
+
+
+def with_change(before: dict[str, Any], change: dict[str, Any]) -> dict[str, Any]:
+    """A set as a change left it."""
+    examples = {e["id"]: e for e in (*before["examples"], *change["examples"])}
+    order = change["order"] if change["order"] is not None else [e["id"] for e in before["examples"]]
+    return {k: v for k, v in change.items() if k != "order"} | {"examples": [examples[id] for id in order]}
 
 
 class AtTheDesk(unittest.TestCase):

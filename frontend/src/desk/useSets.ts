@@ -9,12 +9,14 @@ import {
   type PictureKind,
   type Plan,
   type School,
+  type SetChange,
   type DeletedSet,
   type SetSummary,
   type SharedSet,
   type ShownSet,
   type Task,
 } from '@/api/client'
+import { summaryOf, withChange } from './setChange'
 
 /** What was done last, and how it is taken back: told for a while after it was done. */
 interface Lately {
@@ -28,6 +30,8 @@ export type Swap = 'another' | 'easier' | 'harder' | 'other-operation'
 
 const WORKED: Fading = { kind: 'worked', side: 'end', lines: 1, what: 'line' }
 const OWN_SET = 'My examples'
+/** Sets that are listed at once; the server gives as many. */
+const PAGE = 60
 const IN_HAND = 'keen-slate:set-in-hand'
 
 /**
@@ -40,6 +44,9 @@ export const useSets = defineStore('sets', () => {
   const all = shallowRef<SetSummary[]>([])
   /** What colleagues gave to read, or put on the shelf. */
   const shared = shallowRef<SharedSet[]>([])
+  /** Whether there are others behind those that are listed, and which names are listed. */
+  const more = ref(false)
+  const named = ref('')
   const bin = ref<DeletedSet[]>([])
   /** A set is shown as it came, never changed in place. */
   const inHand = shallowRef<ShownSet | null>(null)
@@ -76,10 +83,37 @@ export const useSets = defineStore('sets', () => {
     else if (chosen) localStorage.setItem(IN_HAND, set.id)
   }
 
+  /** How many of each list have been asked for. */
+  let asked = PAGE
+
   async function refresh() {
-    const found = await data(api.GET('/api/sets'))
+    const found = await data(api.GET('/api/sets', { params: { query: { named: named.value } } }))
     all.value = found.sets
     shared.value = found.shared
+    more.value = found.more
+    asked = PAGE
+  }
+
+  /** The next page of both lists. */
+  const listMore = () =>
+    guarded(async () => {
+      const query = { named: named.value, past: asked }
+      const found = await data(api.GET('/api/sets', { params: { query } }))
+      asked += PAGE
+      all.value = [...all.value, ...found.sets.filter((s) => !all.value.some((known) => known.id === s.id))]
+      shared.value = [...shared.value, ...found.shared]
+      more.value = found.more
+    })
+
+  /** Only sets with this in their names; all where it is empty. */
+  function listNamed(part: string) {
+    named.value = part
+    return list()
+  }
+
+  /** A set stands first among one's own once it has been changed. */
+  function noteChanged(set: ShownSet) {
+    if (!set.owner) all.value = [summaryOf(set), ...all.value.filter((s) => s.id !== set.id)]
   }
 
   async function open(id: string, chosen = true) {
@@ -100,8 +134,9 @@ export const useSets = defineStore('sets', () => {
   function putBack(gone: DeletedSet) {
     return guarded(async () => {
       const params = { path: { set_id: gone.id } }
-      hold(await data(api.POST('/api/sets/{set_id}/restore', { params, body: { revision: gone.revision } })))
-      await refresh()
+      const back = await data(api.POST('/api/sets/{set_id}/restore', { params, body: { revision: gone.revision } }))
+      hold(back)
+      noteChanged(back)
       bin.value = bin.value.filter((g) => g.id !== gone.id)
     })
   }
@@ -112,8 +147,9 @@ export const useSets = defineStore('sets', () => {
     if (!set) return Promise.resolve(false)
     return guarded(async () => {
       const body = { name: null, to: null }
-      hold(await data(api.POST('/api/sets/{set_id}/copy', { params: { path: { set_id: set.id } }, body })))
-      await refresh()
+      const made = await data(api.POST('/api/sets/{set_id}/copy', { params: { path: { set_id: set.id } }, body }))
+      hold(made)
+      noteChanged(made)
     })
   }
 
@@ -129,26 +165,33 @@ export const useSets = defineStore('sets', () => {
     await list()
     if (mine !== turn) return
     const last = localStorage.getItem(IN_HAND)
-    const known = [...all.value, ...shared.value]
-    const chosen = known.find((s) => s.id === last)?.id
-    const id = chosen ?? known[0]?.id
-    if (id && id !== inHandId.value) await open(id, chosen !== undefined)
+    if (last && last === inHandId.value) return
+    // It may have been deleted meanwhile, and need not be among the newest.
+    if (last && (await open(last))) return
+    trouble.value = ''
+    localStorage.removeItem(IN_HAND)
+    const first = [...all.value, ...shared.value][0]?.id
+    if (first && first !== inHandId.value) await open(first, false)
   }
 
   /** Make a change to the set in hand on the revision shown; where it is a step, undoing it is offered for a while. */
-  async function change(make: (set: ShownSet) => Promise<ShownSet | null>): Promise<boolean> {
+  async function change(make: (set: ShownSet) => Promise<SetChange | null>): Promise<boolean> {
     const set = inHand.value
     if (!set) return false
     conflict.value = null
     const done = await guarded(async () => {
       try {
-        hold(await make(set))
+        const made = await make(set)
+        const now = made && withChange(set, made)
+        hold(now)
+        if (now) noteChanged(now)
+        else all.value = all.value.filter((s) => s.id !== set.id)
       } catch (fault) {
         if (!(fault instanceof ApiFault) || fault.status !== 409) throw fault
         hold(await data(api.GET('/api/sets/{set_id}', { params: { path: { set_id: set.id } } })))
         conflict.value = { message: fault.message, again: async () => void (await change(make)) }
+        await refresh()
       }
-      await refresh()
     })
     if (!done || conflict.value) return false
     const now = inHand.value
@@ -188,8 +231,9 @@ export const useSets = defineStore('sets', () => {
 
   async function makeSet(name: string) {
     return guarded(async () => {
-      hold(await data(api.POST('/api/sets', { body: { name } })))
-      await refresh()
+      const made = await data(api.POST('/api/sets', { body: { name } }))
+      hold(made)
+      noteChanged(made)
     })
   }
 
@@ -311,7 +355,7 @@ export const useSets = defineStore('sets', () => {
   /** One step for several examples; `place` counts from 0, `to` is the set that copies go to. */
   function several(act: SeveralAct, examples: string[], rest: { place?: number; to?: string; fading?: Fading } = {}) {
     const { place = 0, to = null, fading = WORKED } = rest
-    return change((set) =>
+    const done = change((set) =>
       data(
         api.POST('/api/sets/{set_id}/several', {
           params: { path: { set_id: set.id } },
@@ -319,6 +363,7 @@ export const useSets = defineStore('sets', () => {
         }),
       ),
     )
+    return to ? done.then(async (copied) => copied && (await list())) : done
   }
 
   function deleteSet() {
@@ -331,16 +376,10 @@ export const useSets = defineStore('sets', () => {
     }
     async function restore() {
       if (!gone) return
-      const { id, revision } = gone
-      hold(
-        await data(
-          api.POST('/api/sets/{set_id}/restore', {
-            params: { path: { set_id: id } },
-            body: { revision },
-          }),
-        ),
-      )
-      await refresh()
+      const params = { path: { set_id: gone.id } }
+      const back = await data(api.POST('/api/sets/{set_id}/restore', { params, body: { revision: gone.revision } }))
+      hold(back)
+      noteChanged(back)
     }
     const name = inHand.value?.name ?? ''
     return change(remove).then((done) => {
@@ -361,6 +400,8 @@ export const useSets = defineStore('sets', () => {
   return {
     all,
     shared,
+    more,
+    named,
     bin,
     inHand,
     inHandId,
@@ -373,6 +414,8 @@ export const useSets = defineStore('sets', () => {
     goTo,
     begin,
     list,
+    listMore,
+    listNamed,
     lookIntoBin,
     putBack,
     copy,

@@ -1,5 +1,6 @@
 """Which demands an item makes."""
 
+from collections.abc import Container
 from dataclasses import replace
 
 from keen_slate.core.curriculum.places import Place
@@ -11,10 +12,13 @@ from keen_slate.core.working.story_steps import story_steps
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 
-def demands_of(problem: Problem, reference: Derivation | None = None) -> tuple[str, ...]:
+def demands_of(
+    problem: Problem, reference: Derivation | None = None, among: Container[str] = DEMAND
+) -> tuple[str, ...]:
     """The ids of the demands present, in the listed order.
 
-    ``reference`` is the problem's working under the default school, when it is at hand already.
+    ``reference`` is the problem's working under the default school, when it is at hand already; only those ``among``
+    are looked for.
 
     >>> demands_of(read("9 - 3 2/5"))
     ('regroup', 'bare-whole-minuend')
@@ -22,10 +26,10 @@ def demands_of(problem: Problem, reference: Derivation | None = None) -> tuple[s
     if isinstance(problem.expr, InStory):
         derivation = reference if reference is not None else work(problem, DEFAULT_SCHOOL).derivation
         inside = {d for step in story_steps(problem) for d in demands_of(step.problem)}
-        return tuple(d.id for d in DEMANDS if d.id in inside or d.present(problem, derivation))
+        return tuple(d.id for d in DEMANDS if d.id in among and (d.id in inside or d.present(problem, derivation)))
     working = reference if reference is not None else work(problem, DEFAULT_SCHOOL).derivation
     asked = replace(problem, expr=calculation_in(problem.expr))
-    return tuple(d.id for d in DEMANDS if d.present(asked, working))
+    return tuple(d.id for d in DEMANDS if d.id in among and d.present(asked, working))
 
 
 def place_of(demands: tuple[str, ...]) -> Place | None:

@@ -155,9 +155,10 @@ def _forms_of(problem: Problem, school: School) -> tuple[dict[Expr, tuple[str, .
     """Where mistakes of form end, and the bottom of the first number that is simplified."""
     fitting, _ = fitting_school(FACETS, school, problem.expr)
     right = MACHINE.derive(problem.expr, fitting)
+    due = MACHINE.due(right)
     found: dict[Expr, tuple[str, ...]] = {}
     for mistake in (m for m in MAL_RULES if m.kind == "form"):
-        made = struck(problem.expr, fitting, right, mistake)
+        made = struck(right, due, mistake)
         if made is not None and made.impasse is None:
             end = bare(made.end)
             found[end] = (*found.get(end, ()), mistake.id)

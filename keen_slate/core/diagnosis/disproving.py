@@ -103,7 +103,7 @@ def _tried(text: str, mistake: MalRule, school: School) -> Disproof | None:
         problem = read(text)
         fitting, _ = fitting_school(FACETS, school, problem.expr)
         right = MACHINE.derive(problem.expr, fitting)
-        made = struck(problem.expr, fitting, right, mistake)
+        made = struck(right, MACHINE.due(right), mistake)
     except (UnreadableProblem, EngineFault):
         return None
     if made is None or made.impasse is not None:

@@ -7,10 +7,9 @@ once; what never fires costs nothing further.
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
-from functools import lru_cache
 from typing import Generic, Literal, TypeVar
 
-from keen_slate.core.machine.engine import Bound, Goal, MalRule, Move, Rule, watched
+from keen_slate.core.machine.engine import Goal, MalRule, Move, Owned, Rule, under, watched
 from keen_slate.core.machine.goals import ON_PAPER, GoalId
 from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.malrules.listing import BY_ID, LIKELIHOOD, MAL_RULES
@@ -157,8 +156,8 @@ class Here:
     on_paper: set[str] = field(default_factory=set)
     struck: dict[str, State | None] | None = None
     slipped: tuple[State, ...] | None = None
-    owns: bool = False
-    """Whether the act has a calculation on paper beside it."""
+    owned: Owned | None = None
+    """The calculation on paper that the act has beside it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -195,11 +194,6 @@ class States:
         return found
 
 
-@lru_cache(maxsize=64)
-def _bound(school: School) -> Bound:
-    return MACHINE.under(school)
-
-
 class Search:
     """The states of one item under one school. ``ends`` gives where they can end, with the mistakes on the way."""
 
@@ -207,7 +201,7 @@ class Search:
         self.school = school
         self.states = states if states is not None else States()
         self.start = self.states.number(tidy(start))
-        self._bound = _bound(school)
+        self._bound = under(MACHINE, school)
         self._coded = _coded(school)
         self._open: set[Case] = set()
 
@@ -245,7 +239,7 @@ class Search:
         rule = self._bound.rules.get(goals[-1].id)
         here = Here(tuple(goals), rule)
         if rule is not None:
-            here.owns = rule.owns is not None and rule.owns(focus) is not None
+            here.owned = rule.owns(focus) if rule.owns is not None else None
             move = rule.apply(focus)
             if isinstance(move, Move):
                 here.wrote = move.after
@@ -266,10 +260,10 @@ class Search:
 
     def _hit_on_paper(self, mistake: MalRule, state: State, here: Here) -> None:
         """The same in the calculation on paper that the step owns."""
-        if here.hits.get(mistake.id, "no") != "no" or here.rule is None:
+        if here.hits.get(mistake.id, "no") != "no" or here.owned is None:
             return
         expr, at = self.states.exprs[state], here.goals[-1].at
-        outcome = MACHINE.strike_on_paper(mistake, here.rule, at_path(expr, at), self.school)
+        outcome = MACHINE.strike_on_paper(mistake, here.owned, self.school)
         if isinstance(outcome, Move):
             after = replaced(expr, at, outcome.after)
             here.hits[mistake.id] = self.states.number(after) if is_workable(after) else None
@@ -283,7 +277,7 @@ class Search:
             for goal in here.goals:
                 for mistake in STRIKING.get(goal.id, ()):
                     self._hit(mistake, state, goal, here)
-            if here.rule is not None and here.rule.owns is not None:
+            if here.owned is not None:
                 for mistake in STRIKING_ON_PAPER:
                     self._hit_on_paper(mistake, state, here)
             here.struck = {id: led_to for id, led_to in here.hits.items() if led_to != "no"}
@@ -334,7 +328,7 @@ class Search:
             state = here.right
         rest, facets = known
         for state, here, deciding in reversed(way):
-            on_paper = AGAIN_ON_PAPER if here.owns else NOTHING
+            on_paper = AGAIN_ON_PAPER if here.owned is not None else NOTHING
             rest = Rest(rest.ends, rest.again.union(on_paper, *[AGAIN.get(g.id, NOTHING) for g in here.goals]))
             facets |= deciding
             self.states.rests.put(state, self._coded, rest, facets)

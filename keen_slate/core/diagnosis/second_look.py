@@ -2,13 +2,13 @@
 
 from dataclasses import dataclass
 from fractions import Fraction
+from functools import lru_cache
 
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.estimating.estimates import Estimate, estimates
-from keen_slate.core.machine.engine import Derivation, MalRule
-from keen_slate.core.machine.goals import ON_PAPER
+from keen_slate.core.machine.engine import Derivation, Due, Impasse, MalRule
+from keen_slate.core.machine.goals import ON_PAPER, GoalId
 from keen_slate.core.machine.school import School, fitting_school
-from keen_slate.core.machine.side_work import SetOut
 from keen_slate.core.malrules.listing import MAL_RULES, MISTAKES
 from keen_slate.core.malrules.order import WRONG_OPERATION
 from keen_slate.core.notation.text import text_of
@@ -22,6 +22,10 @@ from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, written_workin
 
 ALONG_THE_WAY = frozenset(("unlike-denominators", "simplify"))
 """Demands that come up in most items, whatever they are chosen for."""
+
+
+MOST_LOOKED_AT = 512
+"""Some 20 MB. A problem is looked at for the screen, for what is offered beside it and for what is printed of it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,6 +67,7 @@ class SecondLook:
     form_only: tuple[LikelyWrong, ...] = ()
 
 
+@lru_cache(maxsize=MOST_LOOKED_AT)
 def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
     """Estimate the problem and run every mal-rule on it under the teacher's school.
 
@@ -74,8 +79,9 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
     fitting, _ = fitting_school(FACETS, school, problem.expr)
     right = MACHINE.derive(problem.expr, fitting)
     guesses = estimates(problem.expr)
-    goals = {goal.id for step in right.steps for goal in step.goals}
-    owns = any(isinstance(side, SetOut) for step in right.steps for side in step.side)
+    due = MACHINE.due(right)
+    goals = frozenset[GoalId]().union(*(here.ids for here in due))
+    owns = any(here.owned is not None for here in due)
     answer = _bare(right)
     wrong: list[LikelyWrong] = []
     form_only: list[LikelyWrong] = []
@@ -84,7 +90,7 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
     for mistake in MAL_RULES:
         if goals.isdisjoint(mistake.goals) and not (owns and not ON_PAPER.isdisjoint(mistake.goals)):
             continue
-        made = struck(problem.expr, fitting, right, mistake)
+        made = struck(right, due, mistake)
         if made is None:
             continue
         if made.impasse is not None:
@@ -104,7 +110,8 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
             form_only.append(LikelyWrong(mistake.id, made, theirs, evaluate(theirs), caught=False))
         else:
             lucky.append(mistake.id)
-    aim = set(demands_of(problem, right)) - ALONG_THE_WAY
+    needed = {demand for w in wrong for demand in MISTAKES[w.mistake].needs}
+    aim = set(demands_of(problem, right, needed - ALONG_THE_WAY))
     told = isinstance(problem.expr, InStory)
     wrong.sort(key=lambda w: (told and not _with_the_story(w), aim.isdisjoint(MISTAKES[w.mistake].needs)))
     return SecondLook(guesses, tuple(wrong), tuple(stuck), tuple(lucky), tuple(form_only))
@@ -120,9 +127,13 @@ def _bare(derivation: Derivation) -> Expr:
     return Working(derivation, ()).answer
 
 
-def struck(start: Expr, school: School, right: Derivation, mistake: MalRule) -> Derivation | None:
-    """The derivation with the mistake, sharing what comes before it; None where it finds no occasion."""
-    for index, step in enumerate(right.steps):
-        if MACHINE.strike(mistake, step.goals, step.before, school) is not None:
-            return MACHINE.derive(start, school, mistake, right.steps[:index])
+def struck(right: Derivation, due: tuple[Due, ...], mistake: MalRule) -> Derivation | None:
+    """The derivation with the mistake, sharing what comes before it; None where it finds no occasion. ``due`` is what
+    was due before each step of the right one."""
+    for index, here in enumerate(due):
+        made = MACHINE.strike(mistake, here, right.school)
+        if isinstance(made, Impasse):
+            return Derivation(right.start, right.school, right.steps[:index], made)
+        if made is not None:
+            return MACHINE.derive(right.start, right.school, mistake, (*right.steps[:index], made))
     return None

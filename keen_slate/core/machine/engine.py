@@ -274,60 +274,55 @@ class Machine:
         bound = under(self, school)
         steps: list[Step] = list(begun)
         expr = begun[-1].after if begun else start if is_lone_number(start) else tidy(start)
+        astray = any(s.by_mistake for s in begun)
         seen: set[Expr] = set()
-        while goals := bound.open_goals(expr):
-            if mistake is not None and (mistake.every or not _astray(steps)):
-                struck = self.strike(mistake, goals, expr, school)
+        while (due := due_in(bound, expr)) is not None:
+            if mistake is not None and (mistake.every or not astray):
+                struck = self.strike(mistake, due, school)
                 if isinstance(struck, Impasse):
                     return Derivation(start, school, tuple(steps), struck)
                 if struck is not None:
-                    expr = struck.after
+                    expr, astray = struck.after, True
                     steps.append(struck)
                     continue
-            rule = bound.rules.get(goals[-1].id)
-            if rule is None:
-                raise EngineFault(f"no rule serves {goals[-1].id} under {school.as_dict()}")
-            focus = at_path(expr, goals[-1].at)
-            move = rule.apply(focus)
-            if isinstance(move, Impasse):
-                if _astray(steps):
-                    return Derivation(start, school, tuple(steps), move)
-                raise EngineFault(f"{rule.id} comes to an impasse at {focus!r}")
-            if not same_value(move.after, focus):
-                raise EngineFault(f"{rule.id} changed the value of {focus!r} to that of {move.after!r}")
-            if rule.owns is not None and (owned := rule.owns(focus)) is not None:
-                move = replace(move, side=(*move.side, SetOut(owned.start)))
-            step = _step(rule, goals, expr, move)
+            step = due.right()
+            if isinstance(step, Impasse):
+                if astray:
+                    return Derivation(start, school, tuple(steps), step)
+                raise EngineFault(f"{due.rule.id} comes to an impasse at {expr!r}")
             if step.after in seen or len(steps) >= MAX_STEPS:
-                if _astray(steps):
+                if astray:
                     return Derivation(start, school, tuple(steps), Impasse(Say.of(going_astray.goes_round)))
-                raise EngineFault(f"{rule.id} leads back to {step.after!r}")
+                raise EngineFault(f"{step.rule} leads back to {step.after!r}")
             expr = step.after
             steps.append(step)
             if len(steps) > UNWATCHED_STEPS:
                 seen.add(expr)
         return Derivation(start, school, tuple(steps))
 
-    def strike(self, mistake: MalRule, goals: tuple[Goal, ...], expr: Expr, school: School) -> Step | Impasse | None:
-        """What a mal-rule does in a state with these goals open, at one of them or in the calculation that the step
-        owns; None where it finds no occasion."""
-        struck = strike(mistake, goals, expr, school)
-        rule = under(self, school).rules.get(goals[-1].id)
-        if struck is not None or rule is None:
+    def due(self, derivation: Derivation) -> "tuple[Due, ...]":
+        """What was due before each step of a working without a mistake."""
+        bound = under(self, derivation.school)
+        return tuple(due for s in derivation.steps if (due := due_in(bound, s.before)) is not None)
+
+    def strike(self, mistake: MalRule, due: "Due", school: School) -> Step | Impasse | None:
+        """What a mal-rule does where this is due, at one of the goals or in the calculation that the step owns; None
+        where it finds no occasion."""
+        struck = None if due.ids.isdisjoint(mistake.goals) else strike(mistake, due.goals, due.state, school)
+        if struck is not None or due.owned is None:
             return struck
-        focus = at_path(expr, goals[-1].at)
-        outcome = self.strike_on_paper(mistake, rule, focus, school)
+        outcome = self.strike_on_paper(mistake, due.owned, school)
         if not isinstance(outcome, Move):
             return outcome
-        said = Say.of(refuting.taken_for, before=focus, after=outcome.after)
-        step = _step(mistake, goals, expr, replace(outcome, said=said))
+        before = at_path(due.state, due.goals[-1].at)
+        said = Say.of(refuting.taken_for, before=before, after=outcome.after)
+        step = _step(mistake, due.goals, due.state, replace(outcome, said=said))
         return step if is_workable(step.after) else DIVIDES_BY_ZERO
 
-    def strike_on_paper(self, mistake: MalRule, rule: Rule, focus: Expr, school: School) -> Move | Impasse | None:
-        """What a mal-rule leads to in the calculation that a rule's step owns; None where it finds no occasion there
-        or makes no difference."""
-        owned = rule.owns(focus) if rule.owns is not None and not ON_PAPER.isdisjoint(mistake.goals) else None
-        if owned is None:
+    def strike_on_paper(self, mistake: MalRule, owned: Owned, school: School) -> Move | Impasse | None:
+        """What a mal-rule leads to in the calculation that a step owns; None where it finds no occasion there or makes
+        no difference."""
+        if ON_PAPER.isdisjoint(mistake.goals):
             return None
         inner = _on_paper(self, owned.start, school, mistake)
         if not inner.struck:
@@ -344,11 +339,7 @@ def _on_paper(machine: Machine, start: OnPaper, school: School, mistake: MalRule
     return machine.derive(start, school, mistake)
 
 
-def _astray(steps: list[Step]) -> bool:
-    return any(s.by_mistake for s in steps)
-
-
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Bound:
     """A machine under one school."""
 
@@ -357,17 +348,66 @@ class Bound:
 
     def open_goals(self, expr: Expr) -> tuple[Goal, ...]:
         """The goals open in this state, outermost first; empty when the work is done."""
-        goals = [Goal("answer", ())]
-        here = expr
-        while (plan := self.plans.get(goals[-1].id)) is not None:
+        plans = self.plans
+        goals = [_ANSWER]
+        id, at, here = _ANSWER.id, _ANSWER.at, expr
+        while (plan := plans.get(id)) is not None:
             inner = plan.opens(here)
             if inner is None:
                 return ()
             id, path = inner
             if path:
-                here = at_path(here, path)
-            goals.append(Goal(id, goals[-1].at + path))
+                here, at = at_path(here, path), at + path
+            goals.append(Goal(id, at))
         return tuple(goals)
+
+
+_ANSWER = Goal("answer", ())
+
+
+@dataclass(slots=True, eq=False)
+class Due:
+    """What is due in a state that is not done: the goals, outermost first, the rule that serves the last, and the
+    calculation on paper that its step owns."""
+
+    state: Expr
+    goals: tuple[Goal, ...]
+    ids: frozenset[GoalId]
+    rule: Rule
+    owned: Owned | None
+    _right: Step | Impasse | None = None
+
+    def right(self) -> Step | Impasse:
+        """The right step, or the impasse that the rule comes to. Raises EngineFault where it changes the value."""
+        if self._right is None:
+            focus = at_path(self.state, self.goals[-1].at)
+            move = self.rule.apply(focus)
+            if isinstance(move, Move):
+                if not same_value(move.after, focus):
+                    raise EngineFault(f"{self.rule.id} changed the value of {focus!r} to that of {move.after!r}")
+                if self.owned is not None:
+                    move = replace(move, side=(*move.side, SetOut(self.owned.start)))
+                self._right = _step(self.rule, self.goals, self.state, move)
+            else:
+                self._right = move
+        return self._right
+
+
+MOST_STATES_KEPT = 8192
+"""Some 20 MB. Workings and the mistakes in them meet the same states again and again; losing them costs only time."""
+
+
+@lru_cache(maxsize=MOST_STATES_KEPT)
+def due_in(bound: Bound, state: Expr) -> Due | None:
+    """What is due in a state, None where the work is done. Raises EngineFault where no rule serves the goal."""
+    goals = bound.open_goals(state)
+    if not goals:
+        return None
+    rule = bound.rules.get(goals[-1].id)
+    if rule is None:
+        raise EngineFault(f"no rule serves {goals[-1].id}")
+    owned = rule.owns(at_path(state, goals[-1].at)) if rule.owns is not None else None
+    return Due(state, goals, frozenset([goal.id for goal in goals]), rule, owned)
 
 
 @lru_cache(maxsize=256)

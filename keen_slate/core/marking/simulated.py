@@ -21,6 +21,7 @@ from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.problem.paper import Columns
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, InStory, evaluate, is_workable
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying import marking
 from keen_slate.core.saying.say import Say
 from keen_slate.core.working.work import written_working
@@ -95,8 +96,9 @@ class Rehearsed:
         """The derivations of those mistakes that give another value, or another judgement."""
         found: dict[str, Derivation] = {}
         if self.prepared.by_value:
+            due = MACHINE.due(self.right)
             for id in {c.mistakes[0] for c in self.prepared.singles()}:
-                made = struck(self.problem.expr, self.right.school, self.right, BY_ID[id])
+                made = struck(self.right, due, BY_ID[id])
                 if made is not None and made.impasse is None and self.found(made).verdict == "wrong":
                     found[id] = made
         return dict(sorted(found.items(), key=lambda pair: LIKELIHOOD[pair[0]]))

@@ -557,8 +557,11 @@ def _power_ratio(expr: Power) -> tuple[int, int]:
 
 
 def _split_ratio(expr: Split) -> tuple[int, int]:
-    total = sum(expr.wholes) + sum((p.value for p in expr.parts), Fraction(0))
-    return total.numerator, total.denominator
+    top, bottom = sum(expr.wholes), 1
+    for part in expr.parts:
+        t, b = _ratio(part)
+        top, bottom = (top + t, b) if b == bottom else (top * b + t * bottom, bottom * b)
+    return top, bottom
 
 
 def leading_place(value: Fraction) -> Fraction:
@@ -745,8 +748,9 @@ def put_at(expr: Expr, path: Path, new: Expr) -> Expr:
 def walk(expr: Expr) -> Iterator[Expr]:
     """The expression and all below it, in reading order."""
     yield expr
-    for child in children(expr):
-        yield from walk(child)
+    if type(expr) not in _NUMERALS:
+        for child in children(expr):
+            yield from walk(child)
 
 
 def tidy(expr: Expr) -> Expr:

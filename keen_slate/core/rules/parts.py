@@ -21,6 +21,15 @@ class SumParts:
 
     @classmethod
     def of(cls, expr: Expr) -> "SumParts":
+        """Of the same sum that was asked last it is known: each plan on the way to its rule asks for it."""
+        global _latest
+        latest = _latest
+        if latest is None or latest[0] is not expr:
+            latest = _latest = expr, cls._found(expr)
+        return latest[1]
+
+    @classmethod
+    def _found(cls, expr: Expr) -> "SumParts":
         if not isinstance(expr, Sum):
             raise TypeError(f"{expr!r} is not a sum")
         terms: list[tuple[bool, int, CommonFraction | None]] = []
@@ -57,6 +66,9 @@ class SumParts:
 
     def common(self) -> int:
         return lcm(*self.bottoms)
+
+
+_latest: tuple[Expr, SumParts] | None = None
 
 
 def minuend_and_subtrahend(parts: SumParts) -> tuple[int, int, int, int, int]:

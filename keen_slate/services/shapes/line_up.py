@@ -30,11 +30,22 @@ class SharedSet(Shape):
     owner: str
 
 
+class SetsAsked(Shape):
+    """Which sets are listed: those with ``named`` in their names, ``most`` of the teacher's and of colleagues' each,
+    behind the first ``past``."""
+
+    named: Annotated[str, Field(max_length=120)] = ""
+    past: Annotated[int, Field(ge=0, le=1_000_000)] = 0
+    most: Annotated[int, Field(ge=1, le=200)] = 60
+
+
 class SetList(Shape):
-    """The teacher's own sets, the last changed first, and those of colleagues by name."""
+    """The teacher's own sets, the last changed first, and those of colleagues by name; ``more`` where there are others
+    behind these."""
 
     sets: list[SetSummary]
     shared: list[SharedSet]
+    more: bool
 
 
 class DeletedSet(Shape):
@@ -309,11 +320,11 @@ class ShownExample(Shape):
     edits: Edits
 
 
-class ShownSet(Shape):
-    """A set at one revision. ``pictures`` are the kinds chosen in it, the last chosen first. ``owner`` names the
-    colleague to whom it belongs; it is then only to be read. ``aim`` says of a set that was drawn what it holds,
-    ``undo`` and ``redo`` what the step before did and what the one that was undone would do; ``step`` is the number of
-    the last one done. A ``sample`` came with the program."""
+class SetHead(Shape):
+    """What is known of a set at one revision, besides its examples. ``pictures`` are the kinds chosen in it, the last
+    chosen first. ``owner`` names the colleague to whom it belongs; it is then only to be read. ``aim`` says of a set
+    that was drawn what it holds, ``undo`` and ``redo`` what the step before did and what the one that was undone would
+    do; ``step`` is the number of the last one done. A ``sample`` came with the program."""
 
     id: UUID
     name: str
@@ -327,6 +338,19 @@ class ShownSet(Shape):
     changed_at: datetime
     plan: Plan | None
     pictures: list[str]
+
+
+class ShownSet(SetHead):
+    """A set at one revision, with its examples in their order."""
+
+    examples: list[ShownExample]
+
+
+class SetChange(SetHead):
+    """A set after a change: ``order`` names all its examples where they are others now or in another order, else it is
+    null; ``examples`` are those that are new or not as they were at the revision on which the change was made."""
+
+    order: list[UUID] | None
     examples: list[ShownExample]
 
 

@@ -4,6 +4,7 @@ import Select from 'primevue/select'
 import { computed } from 'vue'
 import type { Fading } from '@/api/client'
 import { useSets } from '@/desk/useSets'
+import { useSetSearch } from '@/desk/useSetSearch'
 
 /** What can be done with the items that are chosen, all of them in one step. */
 const props = defineProps<{ chosen: string[] }>()
@@ -15,7 +16,8 @@ const FADINGS = [
   { kind: 'partly', name: 'half worked' },
   { kind: 'bare', name: 'bare' },
 ] satisfies { kind: Fading['kind']; name: string }[]
-const others = computed(() => sets.all.filter((set) => set.id !== sets.inHandId))
+const { own, search } = useSetSearch()
+const others = computed(() => own.value.filter((set) => set.id !== sets.inHandId))
 
 function fade(kind: Fading['kind']) {
   void sets.several('fade', props.chosen, { fading: { kind, side: 'end', lines: 2, what: 'line' } })
@@ -54,7 +56,9 @@ async function copy(to: string) {
       option-value="id"
       placeholder="Copy to …"
       size="small"
+      :filter="sets.more"
       aria-label="Copy the chosen items to another set"
+      @filter="search"
       @update:model-value="copy($event)"
     />
     <Button label="Delete" icon="pi pi-trash" size="small" variant="text" @click="sets.several('delete', chosen)" />

@@ -2,6 +2,7 @@
 import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
+import { watchDebounced } from '@vueuse/core'
 import { RouterLink } from 'vue-router'
 import { useSets } from '@/desk/useSets'
 
@@ -9,6 +10,10 @@ import { useSets } from '@/desk/useSets'
 const sets = useSets()
 const name = ref('')
 const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' })
+
+/** Part of the name that is searched for. */
+const part = ref('')
+watchDebounced(part, (now) => sets.listNamed(now.trim()), { debounce: 200 })
 
 const binOpen = ref(false)
 
@@ -25,6 +30,15 @@ async function make() {
 <template>
   <nav class="sets" aria-label="Sets">
     <h2>Sets</h2>
+    <InputText
+      v-if="sets.more || part"
+      v-model="part"
+      type="search"
+      maxlength="120"
+      placeholder="Find a set by its name"
+      aria-label="Find a set by its name"
+    />
+    <p v-if="part && !sets.all.length && !sets.shared.length" class="quiet" role="status">No set has “{{ part }}” in its name.</p>
     <ul>
       <li v-for="set in sets.all" :key="set.id">
         <RouterLink
@@ -53,6 +67,7 @@ async function make() {
         </li>
       </ul>
     </template>
+    <button v-if="sets.more" type="button" class="quiet-button bin" @click="sets.listMore()">Show more sets</button>
     <form class="make-set" @submit.prevent="make">
       <InputText v-model="name" maxlength="120" placeholder="Name of a new set" aria-label="Name of a new set" />
       <Button type="submit" label="Make set" variant="outlined" :disabled="!name.trim()" />

@@ -8,6 +8,7 @@ import { api, type RecordEntry } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useRounds } from '@/desk/useRounds'
 import { useSets } from '@/desk/useSets'
+import { useSetSearch } from '@/desk/useSetSearch'
 import { dayOf, today } from '@/shared/days'
 
 /** What was done, by day: what the tool saw, and what the teacher writes down. */
@@ -24,6 +25,7 @@ const OWN = (['note', 'spoken', 'homework', 'shown'] as const).map((id) => ({ id
 
 const rounds = useRounds()
 const sets = useSets()
+const { own, search } = useSetSearch()
 const asking = useRequest({ shown: true })
 const writing = useRequest({ reads: false, shown: true })
 const entries = ref<RecordEntry[]>([])
@@ -90,7 +92,7 @@ function begin(entry: RecordEntry) {
       <input v-model="wished.on_day" type="date" aria-label="Day" required />
       <Select v-model="wished.kind" :options="OWN" option-label="name" option-value="id" size="small" aria-label="What was done" />
       <Select v-model="wished.class_id" :options="rounds.classes" option-label="name" option-value="id" size="small" placeholder="class" show-clear aria-label="Class" />
-      <Select v-model="wished.set_id" :options="sets.all" option-label="name" option-value="id" size="small" placeholder="set" show-clear aria-label="Set" class="set" />
+      <Select v-model="wished.set_id" :options="own" option-label="name" option-value="id" size="small" placeholder="set" show-clear :filter="sets.more" aria-label="Set" class="set" @filter="search" />
       <Textarea v-model="wished.about" rows="1" auto-resize maxlength="1000" aria-label="In your words" placeholder="in your words" />
       <Button type="submit" label="Write it down" size="small" :disabled="wished.kind === 'note' && !wished.about.trim()" />
     </form>

@@ -5,6 +5,7 @@ import ToggleSwitch from 'primevue/toggleswitch'
 import { computed, ref, watch } from 'vue'
 import { useRounds } from '@/desk/useRounds'
 import { useSets } from '@/desk/useSets'
+import { useSetSearch } from '@/desk/useSetSearch'
 import { today } from '@/shared/days'
 
 /** Begin to mark: a class, the set that it had, and the day. */
@@ -18,7 +19,8 @@ const heldOn = ref(today())
 const versions = ref(false)
 const beginning = ref(false)
 
-const offered = computed(() => [...sets.all, ...sets.shared].filter((s) => s.examples > 0))
+const { own, shared, search } = useSetSearch()
+const offered = computed(() => [...own.value, ...shared.value].filter((s) => s.examples > 0))
 watch(
   () => rounds.classes,
   (all) => (classId.value ??= all[0]?.id ?? null),
@@ -48,7 +50,7 @@ async function begin() {
       <label for="round-class">Class</label>
       <Select v-model="classId" input-id="round-class" :options="rounds.classes" option-label="name" option-value="id" size="small" aria-label="Class" />
       <label for="round-set">had the set</label>
-      <Select v-model="setId" input-id="round-set" :options="offered" option-label="name" option-value="id" size="small" class="set" aria-label="Set" placeholder="no set with examples yet" />
+      <Select v-model="setId" input-id="round-set" :options="offered" option-label="name" option-value="id" size="small" class="set" :filter="sets.more" aria-label="Set" placeholder="no set with examples yet" @filter="search" />
       <label for="round-day">on</label>
       <input id="round-day" v-model="heldOn" type="date" required />
       <label><ToggleSwitch v-model="versions" /> versions A and B</label>

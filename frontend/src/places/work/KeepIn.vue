@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useSets } from '@/desk/useSets'
+import { useSetSearch } from '@/desk/useSetSearch'
 import { focusOn } from '@/shared/focusing'
 
 defineProps<{ canKeep: boolean; kept: string }>()
@@ -11,12 +12,13 @@ const emit = defineEmits<{ keep: [] }>()
 
 const NEW = 'new'
 const sets = useSets()
+const { own, search } = useSetSearch()
 const naming = ref(false)
 const name = ref('')
 const nameField = useTemplateRef('nameField')
 
 const options = computed(() => [
-  ...sets.all.map((s) => ({ id: s.id, label: s.name })),
+  ...own.value.map((s) => ({ id: s.id, label: s.name })),
   { id: NEW, label: 'A new set …' },
 ])
 const chosen = computed({
@@ -51,8 +53,10 @@ async function make() {
         :options="options"
         option-label="label"
         option-value="id"
+        :filter="sets.more"
         aria-label="Set in hand"
         placeholder="A set of your own"
+        @filter="search"
       />
       <Button label="Keep" variant="outlined" :disabled="!canKeep || Boolean(sets.keepsInto?.owner)" @click="emit('keep')" />
     </div>

@@ -1,0 +1,132 @@
+"""What a change to a set answers with: what changed, and no more, however long the set is; and lists in pages."""
+
+import unittest
+from typing import Any
+
+from keen_slate.core.reading.reading import read
+from keen_slate.services.desk import House
+from keen_slate.services.line_up import kept
+from keen_slate.store import sets
+from keen_slate.store.database import Belongings, Database
+from keen_slate.store.models import ExampleSet
+from keen_slate.store.teachers import DESK
+from keen_slate.web.app import create_app
+from tests.support.cluster import fresh_database
+from tests.support.signed_in import AtTheDesk, let_in, with_change
+
+LONG = 200
+TEXTS = [f"{n} 1/6 − 2 5/6" for n in range(3, 3 + LONG)]
+
+
+class Changes(unittest.TestCase):
+    """Asked as anybody asks over HTTP: the answers are as they come."""
+
+    def setUp(self) -> None:
+        url = self.enterContext(fresh_database())
+        house = House(url)
+        self.client = create_app(house, errands_at_once=True).test_client()
+        let_in(self.client, house.entry.enter_desk(house.entry.desk_key())[0])
+        database = Database(url)
+        self.addCleanup(database.engine.dispose)
+        with Belongings(database, DESK).transaction() as session:
+            made = sets.make_set(session, "Long")
+            sets.rearrange(session, made.id, made.revision, [kept(read(t), "", {}) for t in TEXTS])
+            self.at = f"/api/sets/{made.id}"
+        self.whole = self.client.get(self.at).get_json()
+
+    def change(self, method: str, path: str, **body: Any) -> Any:
+        """The change, put into the set as it was: that is how the set is found."""
+        answer = self.client.open(f"{self.at}{path}", method=method, json=body | {"revision": self.whole["revision"]})
+        self.assertLess(answer.status_code, 300, answer.get_data(as_text=True))
+        change = answer.get_json()
+        self.whole = with_change(self.whole, change)
+        self.assertEqual(self.whole, self.client.get(self.at).get_json())
+        self.short = len(answer.data)
+        return change
+
+    def test_each_answers_with_what_changed(self) -> None:
+        ids = [e["id"] for e in self.whole["examples"]]
+        first, whole = ids[0], len(self.client.get(self.at).data)
+        fading = {"kind": "bare", "side": "end", "lines": 1, "what": "line"}
+        edits = {"lines": [{"line": 1, "reason": "In my words."}]}
+        for method, path, body, examples, moved in (
+            ("PUT", "/name", {"name": "Longer"}, 0, False),
+            ("PUT", "/picture", {"kind": "strips"}, 0, False),
+            ("POST", "/examples", {"text": "1/2 + 1/3"}, 1, True),
+            ("PUT", f"/examples/{first}/edits", {"edits": edits}, 1, False),
+            ("PUT", f"/examples/{first}/task", {"task": {"role": "rung"}}, 1, False),
+            ("POST", f"/examples/{first}/typed", {"text": "2/3 + 1/4"}, 1, True),
+            ("POST", "/several", {"act": "fade", "examples": ids[1:4], "fading": fading}, 3, False),
+            ("POST", "/several", {"act": "lock", "examples": ids[1:4]}, 0, False),
+            ("POST", "/several", {"act": "unlock", "examples": ids[1:3]}, 2, False),
+            ("POST", "/several", {"act": "move", "examples": ids[1:3], "place": 50}, 0, True),
+            ("POST", "/several", {"act": "duplicate", "examples": ids[1:3]}, 2, True),
+            ("POST", "/several", {"act": "delete", "examples": ids[1:100]}, 0, True),
+            ("PUT", "/steps", {"number": 0}, None, True),
+        ):
+            with self.subTest(path=path, body=body):
+                change = self.change(method, path, **body)
+                if examples is not None:
+                    self.assertEqual(len(change["examples"]), examples)
+                self.assertEqual(change["order"] is not None, moved)
+                self.assertLess(self.short, whole / (1 if examples is None else 5))
+
+    def test_a_new_order_brings_no_example_again(self) -> None:
+        ids = [e["id"] for e in self.whole["examples"]]
+        change = self.change("PUT", "/order", order=ids[::-1])
+        self.assertEqual((change["order"], change["examples"]), (ids[::-1], []))
+
+    def test_copies_into_another_set_change_nothing_here(self) -> None:
+        other = self.client.post("/api/sets", json={"name": "Other"}).get_json()
+        ids = [e["id"] for e in self.whole["examples"]]
+        change = self.change("POST", "/several", act="copy", examples=ids[:2], to=other["id"])
+        self.assertEqual((change["order"], change["examples"]), (None, []))
+        copied = self.client.get(f"/api/sets/{other['id']}").get_json()["examples"]
+        self.assertEqual([e["typed"] for e in copied], TEXTS[:2])
+
+
+class Pages(AtTheDesk):
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        database = Database(cls.url)
+        cls.addClassCleanup(database.engine.dispose)
+        theirs = Belongings(database, DESK)
+        with theirs.transaction() as session:
+            session.add_all(ExampleSet(name=f"Set {n:03}") for n in range(149))
+            session.add(ExampleSet(name="50 % of _it_"))
+
+    def listed(self, **asked: Any) -> Any:
+        return self.client.get("/api/sets", query_string=asked).get_json()
+
+    def test_pages_together_are_all_of_them_once(self) -> None:
+        found: list[str] = []
+        while True:
+            page = self.listed(past=len(found), most=40)
+            found += [s["id"] for s in page["sets"]]
+            if not page["more"]:
+                break
+            self.assertEqual(len(page["sets"]), 40)
+        self.assertEqual((len(found), len(set(found))), (150, 150))
+        self.assertEqual(found[:60], [s["id"] for s in self.listed()["sets"]], "sixty where nothing is asked for")
+
+    def test_found_by_a_part_of_the_name_whatever_its_letters(self) -> None:
+        self.assertEqual(len(self.listed(named=" sET 01 ")["sets"]), 10)
+        for named in ("% of", "_it_", "50 % of _it_"):  # signs that a search in the database takes for others
+            self.assertEqual([s["name"] for s in self.listed(named=named)["sets"]], ["50 % of _it_"], named)
+        self.assertFalse(self.listed(named="nowhere")["more"])
+
+    def test_a_bad_page_is_refused_with_a_sentence(self) -> None:
+        for asked in ({"most": 0}, {"most": 201}, {"past": -1}, {"named": "x" * 121}):
+            answer = self.client.get("/api/sets", query_string=asked)
+            self.assertEqual(answer.status_code, 400, asked)
+            self.assertTrue(answer.get_json()["message"])
+
+    def test_the_last_changed_stands_first(self) -> None:
+        last = self.listed(most=1, past=149)["sets"][0]
+        self.client.put(f"/api/sets/{last['id']}/name", json={"revision": last["revision"], "name": "Changed now"})
+        self.assertEqual(self.listed(most=1)["sets"][0]["name"], "Changed now")
+
+
+if __name__ == "__main__":
+    unittest.main()
