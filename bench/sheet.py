@@ -17,9 +17,9 @@ from time import perf_counter
 from apiflask import APIFlask
 from waitress import serve
 
+from bench.serving import with_empty_route
 from keen_slate.launch.cluster import free_port
 from keen_slate.services.desk import House
-from keen_slate.services.shapes.base import Revision
 from keen_slate.web.app import create_app
 from keen_slate.web.requests_log import RequestsLog
 from keen_slate.web.watchdog import Watchdog
@@ -31,15 +31,7 @@ ROUNDS = 300
 
 def app(url: str) -> APIFlask:
     """Keen Slate with one route more, that takes JSON, checks it and answers with JSON."""
-    made = create_app(url)
-
-    @made.post("/api/empty")
-    @made.input(Revision, arg_name="asked")
-    @made.output(Revision)
-    def empty(asked: Revision) -> Revision:
-        return asked
-
-    return made
+    return with_empty_route(create_app(url))
 
 
 def main() -> int:

@@ -1,12 +1,17 @@
 """Sentences with their fractions typeset."""
 
+from functools import lru_cache
 from html import escape
 
 from keen_slate.core.notation.manner import Manner
 from keen_slate.render.mathml import mathml
 from keen_slate.render.spoken import FRACTION_IN_PROSE, number_in
 
+MOST_SENTENCES_KEPT = 4096
+"""Some 4 MB. A reason stands at its line, at its stroke, and on many another item."""
 
+
+@lru_cache(maxsize=MOST_SENTENCES_KEPT)
 def prose_html(text: str, words: Manner) -> str:
     """The sentence as HTML, each ``n/d`` and ``w n/d`` in it as MathML with its spoken text; everything else escaped.
 

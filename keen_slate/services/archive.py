@@ -24,7 +24,7 @@ class Archive:
     def write(self) -> bytes:
         with self.database.transaction() as session:
             _, content = settings.read(session)
-            ids: list[UUID] = [found.id for found, _ in sets.list_sets(session)]
+            ids: list[UUID] = [line.id for line in sets.list_sets(session)]
             file = ArchiveFile(
                 format="keen-slate-archive",
                 version=1,
@@ -40,7 +40,7 @@ class Archive:
         file = _read(content)
         with self.database.transaction() as session:
             words = chosen_words(file.settings.words)
-            there = [as_file(sets.open_set(session, found.id)) for found, _ in sets.list_sets(session)]
+            there = [as_file(sets.open_set(session, found.id)) for found in sets.list_sets(session)]
             missing = [s for s in reversed(file.sets) if s not in there]  # the last changed is made last
             for wanted in missing:
                 new, faults = read_file(wanted, words)

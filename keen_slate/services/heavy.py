@@ -25,8 +25,8 @@ LIGHT_NUMBERS = 8
 """Numbers in a text, each top, bottom and whole by itself, up to which it is looked through at once: two mixed numbers
 and another. Measured by ``python -m bench.light``."""
 
-LIGHT_EXAMPLES = 8
-"""Examples of a set up to which a lesson or a glance is made at once."""
+LIGHT_EXAMPLES = 12
+"""Examples of a set up to which a lesson or a glance is made at once: a lesson's worth."""
 
 LIGHT_ITEMS = 2
 """Items of a round that are made ready at once, each light by itself."""
@@ -108,6 +108,7 @@ ACTS: dict[str, Act] = {
     "judge": Act(LinesRequest, lambda _, asked, __: answered.judge(asked), _light_text),
     "better-numbers": Act(WorkRequest, lambda _, asked, __: looked_at.better(asked), _never),
     "second-look": Act(WorkRequest, lambda _, asked, __: looked_at.look(asked), _light_text),
+    "likely-wrong": Act(WrongRequest, lambda _, asked, __: looked_at.open_mistake(asked), _light_text),
     "story-numbers": Act(NumbersRequest, lambda _, asked, __: stories.with_other_numbers(asked), _never),
     "ways": Act(WorkRequest, lambda _, asked, __: compared.ways(asked), _light_text),
     "disproof": Act(WrongRequest, lambda _, asked, __: pictures.disprove(asked), _light_text),

@@ -1,6 +1,8 @@
 """The Show place: a set as a lesson, everything that the projector shows line by line."""
 
+import json
 from collections.abc import Sequence
+from functools import lru_cache
 from typing import Any
 from uuid import UUID
 
@@ -21,6 +23,7 @@ from keen_slate.core.working.deciding import decisive_line
 from keen_slate.core.working.work import Working, work
 from keen_slate.faults import UnknownWord
 from keen_slate.render.prose import prose_html
+from keen_slate.services.line_up import NOBODYS
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.show import (
     CalledOutRequest,
@@ -64,9 +67,24 @@ class Lessons:
 
 def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] = ()) -> LessonItem:
     """One example as it is shown; ``content`` are the desk's settings, ``liked`` the kinds of pictures of its set."""
-    task, edits = Task.model_validate(example.task), Edits.model_validate(example.edits)
-    asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
-    acronym = content.get("acronym", "none")
+    kept = (json.dumps(part, sort_keys=True) for part in (example.task, example.school, example.edits))
+    settled = json.dumps([content.get(name) for name in ("words", "acronym", "organiser")], sort_keys=True)
+    return _as_kept(example.problem, *kept, settled, tuple(liked)).model_copy(update={"id": example.id})
+
+
+MOST_ITEMS_KEPT = 512
+"""Some 20 MB: the lessons of a few weeks. Losing one costs only time."""
+
+
+@lru_cache(maxsize=MOST_ITEMS_KEPT)
+def _as_kept(
+    problem: str, kept_task: str, kept_school: str, kept_edits: str, kept_settings: str, liked: tuple[str, ...]
+) -> LessonItem:
+    """An item as it is shown, by all that this depends on; whose it is is filled in."""
+    task, edits = Task.model_validate_json(kept_task), Edits.model_validate_json(kept_edits)
+    words, acronym, organiser = json.loads(kept_settings)
+    asked = Asked.read(problem, json.loads(kept_school), words or {}, kept=True)
+    acronym, organiser = acronym or "none", organiser or "fitting"
     right = asked.work(edits.turns)
     second = look_twice(asked.problem, asked.school)
     finding = task.role == "find" and task.mistake in BY_ID
@@ -87,7 +105,7 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
     chosen = [w for w in second.likely_wrong if w.mistake == task.mistake]
     likeliest = next(iter((*chosen, *second.likely_wrong)), None)
     return LessonItem(
-        id=example.id,
+        id=NOBODYS,
         role=task.role,
         problem=shown.problem,
         asked=shown.lines[0].reason if shown.asked != shown.problem.text else "",
@@ -100,9 +118,7 @@ def lesson_item(example: Example, content: dict[str, Any], liked: Sequence[str] 
         find=asked.unsettled(BY_ID[task.mistake], working.answer) if finding else "",
         wrong=None if likeliest is None or finding else _on_purpose(likeliest, asked, acronym),
         story=_story(asked, right, finding=finding),
-        layout=_layout(
-            working, content.get("organiser", "fitting"), in_panels=not finding and asked.problem.story is None
-        ),
+        layout=_layout(working, organiser, in_panels=not finding and asked.problem.story is None),
         panels=shown.panels,
         boards=_boards(shown, Edits() if finding else edits),
         text=asked.problem.text(asked.words),

@@ -78,10 +78,10 @@ class LineUp:
             page = asked.named.strip(), asked.past, asked.most + 1
             own, shared = sets.list_sets(session, *page), sets.list_shared(session, *page)
             return SetList(
-                sets=[_summary(found, count) for found, count in own[: asked.most]],
+                sets=[SetSummary(**line._asdict()) for line in own[: asked.most]],
                 shared=[
-                    SharedSet(id=found.id, name=found.name, examples=count, owner=owner)
-                    for found, count, owner in shared[: asked.most]
+                    SharedSet(id=id, name=name, examples=count, owner=owner)
+                    for id, name, count, owner in shared[: asked.most]
                 ],
                 more=max(len(own), len(shared)) > asked.most,
             )
@@ -354,12 +354,6 @@ def understood(text: str) -> tuple[Problem, tuple[str, ...], Working]:
     """A kept problem read again: the problem, its demands, and its working under the default school."""
     problem, reference = read_and_worked(text)
     return problem, demands_of(problem, reference.derivation), reference
-
-
-def _summary(found: ExampleSet, count: int) -> SetSummary:
-    return SetSummary(
-        id=found.id, name=found.name, revision=found.revision, examples=count, changed_at=found.changed_at
-    )
 
 
 def shown_set(session: Session, found: ExampleSet, words: Manner, *, owner: str = "") -> ShownSet:

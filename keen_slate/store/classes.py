@@ -2,15 +2,15 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import timedelta
+from datetime import date, timedelta
 from uuid import UUID
 
-from sqlalchemy import delete, func, select, update
+from sqlalchemy import delete, exists, func, or_, select, update
 from sqlalchemy.orm import Session, selectinload
 
 from keen_slate.faults import BadOrder, ChangedMeanwhile, NotFound
 from keen_slate.store.database import owner_of
-from keen_slate.store.models import MarkingRound, Pupil, RecordEntry, SchoolClass
+from keen_slate.store.models import GivenAnswer, MarkingRound, Pupil, RecordEntry, SchoolClass
 
 GONE_AFTER = timedelta(days=7)
 """How long a deleted class or round can be put back; then it is gone for good."""
@@ -93,6 +93,20 @@ def erase_pupil(session: Session, class_id: UUID, pupil_id: UUID) -> SchoolClass
     if session.scalar(gone) is None:
         raise NotFound("pupil")
     return open_class(session, class_id)
+
+
+def is_anything_gone(session: Session, answers_before: date) -> bool:
+    """Whether there is anything to clear away, or answers of rounds that were held before a day; one query."""
+    since, owner = func.now() - GONE_AFTER, owner_of(session)
+    of_theirs = Pupil.class_id.in_(select(SchoolClass.id).where(SchoolClass.owner_id == owner))
+    old = select(MarkingRound.id).where(MarkingRound.owner_id == owner, MarkingRound.held_on < answers_before)
+    gone = (
+        exists().where(SchoolClass.owner_id == owner, SchoolClass.deleted_at < since),
+        exists().where(MarkingRound.owner_id == owner, MarkingRound.deleted_at < since),
+        exists().where(Pupil.deleted_at < since, of_theirs),
+        exists().where(GivenAnswer.round_id.in_(old)),
+    )
+    return bool(session.scalar(select(or_(*gone))))
 
 
 def clear_away(session: Session) -> None:

@@ -2,9 +2,9 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, fields
-from datetime import timedelta
+from datetime import datetime, timedelta
 from fractions import Fraction
-from typing import Any
+from typing import Any, NamedTuple
 from uuid import UUID
 
 from sqlalchemy import ColumnElement, delete, func, select, true, update
@@ -41,8 +41,15 @@ IN_BIN_FOR = timedelta(days=30)
 """How long a deleted set can be put back."""
 
 
-Line = tuple[ExampleSet, int]
-"""A set with the number of its examples."""
+class Line(NamedTuple):
+    """A set as it stands in a list."""
+
+    id: UUID
+    name: str
+    revision: int
+    changed_at: datetime
+    examples: int
+
 
 _COUNTED = (
     select(func.count(Example.id))
@@ -60,9 +67,10 @@ def _called(named: str) -> ColumnElement[bool]:
 def list_sets(session: Session, named: str = "", past: int = 0, most: int | None = None) -> Sequence[Line]:
     """A teacher's sets, the last changed first, each with the number of its examples: those with ``named`` in their
     names, ``most`` of them behind the first ``past``; one query."""
-    query = select(ExampleSet, _COUNTED).where(ExampleSet.deleted_at.is_(None), _called(named))
+    columns = ExampleSet.id, ExampleSet.name, ExampleSet.revision, ExampleSet.changed_at, _COUNTED
+    query = select(*columns).where(ExampleSet.deleted_at.is_(None), _called(named))
     query = query.order_by(ExampleSet.changed_at.desc(), ExampleSet.id).offset(past).limit(most)
-    return session.execute(query).tuples().all()
+    return [Line(*row) for row in session.execute(query)]
 
 
 def stories_in_sets(session: Session) -> Sequence[str]:
@@ -79,11 +87,11 @@ def stories_in_sets(session: Session) -> Sequence[str]:
 
 def list_shared(
     session: Session, named: str = "", past: int = 0, most: int | None = None
-) -> Sequence[tuple[ExampleSet, int, str]]:
-    """Sets of colleagues that were given to this teacher or shelved, by name, each with its length and its owner's
-    name; ``named``, ``past`` and ``most`` as for one's own."""
+) -> Sequence[tuple[UUID, str, int, str]]:
+    """Sets of colleagues that were given to this teacher or shelved, by name: each its id and name, its length, and its
+    owner's name; ``named``, ``past`` and ``most`` as for one's own."""
     query = (
-        select(ExampleSet, _COUNTED, func.coalesce(Teacher.name, ""))
+        select(ExampleSet.id, ExampleSet.name, _COUNTED, func.coalesce(Teacher.name, ""))
         .join(Teacher, Teacher.id == ExampleSet.owner_id)
         .where(ExampleSet.deleted_at.is_(None), ExampleSet.owner_id != owner_of(session), _called(named))
         .order_by(ExampleSet.name, ExampleSet.id)

@@ -21,6 +21,7 @@ from keen_slate.services.shapes.work import (
     Judged,
     LinesRequest,
     Looked,
+    OpenedMistake,
     Pictures,
     PreviewRequest,
     Understood,
@@ -104,6 +105,13 @@ def work_routes() -> Routes:
     @routes.doc(summary="The pictures that prove its lines", operation_id="pictures", responses=FAULTS)
     def post_pictures(asked: WorkRequest) -> Pictures:
         return pictures.pictures(asked)
+
+    @routes.post("/likely-wrong")
+    @routes.input(WrongRequest, arg_name="asked")
+    @routes.output(OpenedMistake)
+    @routes.doc(summary="One likely wrong answer in full", operation_id="openMistake", responses=FAULTS)
+    def post_likely_wrong(asked: WrongRequest) -> Reply:
+        return at_once_or_later("likely-wrong", asked)
 
     @routes.post("/disproof")
     @routes.input(WrongRequest, arg_name="asked")

@@ -287,9 +287,9 @@ class Show(LessonTest):
     def test_your_turn_hides_the_answer_until_it_is_shown(self) -> None:
         made = self.set_of("1/4 + 3/8")
         body = {"revision": made["revision"], "what": "turn"}
-        made = self.page.request.post(
-            f"/api/sets/{made['id']}/examples/{made['examples'][0]['id']}/beside", data=body
-        ).json()
+        at = f"/api/sets/{made['id']}"
+        self.page.request.post(f"{at}/examples/{made['examples'][0]['id']}/beside", data=body)
+        made = self.page.request.get(at).json()
         self.page.goto(f"/show/{made['id']}?item=2&step=0")
         self.page.locator(".show-problem").wait_for()
         self.step(3)

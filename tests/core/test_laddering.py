@@ -10,15 +10,16 @@ from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.aims import AIMS
 from keen_slate.core.laddering.changing import contrast, exactly, fits, one_step, other_operation, twin
 from keen_slate.core.laddering.families.listing import FAMILIES, FAMILY, family_of
-from keen_slate.core.laddering.ladder import Contradiction, Exhausted, Wishes, ladder, steps_of
+from keen_slate.core.laddering.ladder import TOLD_AS, Contradiction, Exhausted, Wishes, kinds_told, ladder, steps_of
 from keen_slate.core.laddering.limits import Limits, numbers_key, numbers_of
 from keen_slate.core.laddering.searching import NotFound, Search, Target, find_item, find_thoroughly
 from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
-from keen_slate.core.reading.reading import read
+from keen_slate.core.reading.reading import Problem, read
 from keen_slate.core.saying.say import say
+from keen_slate.core.stories.around import kinds_around
 from keen_slate.core.working.facts import facts_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from tests.support.all_items import ALL, LARGEST_BOTTOM, LARGEST_WHOLE
@@ -216,6 +217,18 @@ class NothingRefusedThatCanBeHad(unittest.TestCase):
             for target in steps_of(Wishes(family_id, can, new, limits=self.SMALL))
         }
         return sorted(targets, key=lambda t: (sorted(t.required), sorted(t.allowed)))
+
+
+class Told(unittest.TestCase):
+    def test_the_kinds_that_a_family_is_told_as_are_those_that_fit_what_is_drawn(self) -> None:
+        self.assertLessEqual(set(TOLD_AS), set(FAMILY))
+        for family in FAMILIES:
+            kinds: dict[str, None] = {}
+            for number in range(24):
+                expr = family.draw(Draw(f"{family.id}/{number}"), Limits(), frozenset(family.always))
+                if expr is not None:
+                    kinds |= dict.fromkeys(kinds_around(Problem(expr)))
+            self.assertEqual(kinds_told(family.id), tuple(kinds), family.id)
 
 
 class Changing(unittest.TestCase):

@@ -30,9 +30,11 @@ class Running:
         queues: Sequence[str] = ("print", "errands"),
         environment: dict[str, str] | None = None,
         begin: bool = True,
+        serving: str = "keen_slate.web",
     ) -> None:
         self.environment = {"DATABASE_URL": database_url} | (environment or {})
         self.logs, self.web_count, self.queues = logs, web, queues
+        self.serving = serving
         self.socket = socket.create_server(("127.0.0.1", 0), backlog=512)
         self.address = f"http://127.0.0.1:{self.socket.getsockname()[1]}"
         self.web: list[Supervised] = []
@@ -44,7 +46,7 @@ class Running:
         handle = self.socket.fileno()
         self.web = [
             Supervised(
-                ["keen_slate.web", "--fd", str(handle)], self.environment, self.logs / f"web-{n}.log", sockets=[handle]
+                [self.serving, "--fd", str(handle)], self.environment, self.logs / f"web-{n}.log", sockets=[handle]
             )
             for n in range(self.web_count)
         ]

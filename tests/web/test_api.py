@@ -155,8 +155,7 @@ class Api(unittest.TestCase):
         self.assertIn("Regroup 1 whole as 100 cm", " ".join(n["reason"] for n in lines))
 
     def test_a_picture_refutes_the_answer_in_hand(self) -> None:
-        looked = self.post("/api/second-look", text="2/3 + 3/4")
-        wrong = next(w for w in looked["likely_wrong"] if w["mistake"] == "add-tops-and-bottoms")
+        wrong = self.post("/api/likely-wrong", text="2/3 + 3/4", mistake="add-tops-and-bottoms")
         self.assertEqual(wrong["shows"], "2/3 + 3/4 became 5/7.")
         self.assertTrue(wrong["question"].endswith("3/4 is only one part of the sum. Can all of it be 5/7?"))
         self.assertTrue(wrong["picture"]["svg"].startswith("<svg"))
@@ -166,7 +165,10 @@ class Api(unittest.TestCase):
         self.assertIn("no more than", found["picture"]["caption"])
         nothing = self.post("/api/disproof", text="2 3/4 + 1 5/6", mistake="part-left-improper")
         self.assertEqual(nothing, {"said": "", "said_html": "", "picture": None})
-        self.post("/api/disproof", 422, text="2/3 + 3/4", mistake="no-such")
+        for path in ("disproof", "likely-wrong"):
+            self.post(f"/api/{path}", 422, text="2/3 + 3/4", mistake="no-such")
+        told = self.post("/api/likely-wrong", 422, text="2/3 + 3/4", mistake="smaller-part-from-larger")["message"]
+        self.assertIn("gives a wrong answer here", told)
 
     def test_own_units(self) -> None:
         self.post("/api/work", 422, text="3 zorps + 2 zorps")

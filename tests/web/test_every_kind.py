@@ -19,9 +19,9 @@ from keen_slate.services.lessons import lesson_item
 from keen_slate.services.printing import Item, item_data
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.printing import PrintRequest
-from keen_slate.services.shapes.work import Edits, WorkRequest
+from keen_slate.services.shapes.work import Edits, WorkRequest, WrongRequest
 from keen_slate.services.work.compared import ways
-from keen_slate.services.work.looked_at import look
+from keen_slate.services.work.looked_at import look, open_mistake
 from keen_slate.services.work.pictures import pictures
 from keen_slate.services.work.shown import work_out
 from keen_slate.store.models import Example, ExampleSet
@@ -85,7 +85,13 @@ class EveryKind(unittest.TestCase):
         drawn = [p for line in pictures(request).lines for p in line.pictures]
         self.assertTrue(all(p.svg.startswith("<svg") and p.told.endswith(".") for p in drawn))
         looked = look(request)
-        for markup in markup_in([worked.model_dump(), looked.model_dump(), [p.svg for p in drawn]]):
+        opened = [
+            open_mistake(WrongRequest(text=text, mistake=wrong.mistake))
+            for wrong in looked.likely_wrong[: None if DEEP else 3]
+        ]
+        self.assertTrue(all(o.belief and o.shows and o.question.endswith("?") for o in opened))
+        shown = [worked.model_dump(), looked.model_dump(), [o.model_dump() for o in opened], [p.svg for p in drawn]]
+        for markup in markup_in(shown):
             self.is_heard(markup)
         heard = unescape(looked.number_line or "")
         for wrong in looked.likely_wrong if heard else ():

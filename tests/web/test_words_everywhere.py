@@ -108,10 +108,9 @@ class OneOfEach(AtTheDesk):
             for wrong in looked["likely_wrong"][:6]:
                 told = self.asked("POST", "/api/diagnose", text=text, words=self.words, answer=wrong["answer"]["text"])
                 self.clean(told, f"diagnose {text} {wrong['answer']['text']}")
-                self.clean(
-                    self.asked("POST", "/api/wrong-on-purpose", text=text, words=self.words, mistake=wrong["mistake"]),
-                    f"wrong {text} {wrong['mistake']}",
-                )
+                for path in ("wrong-on-purpose", "likely-wrong"):
+                    told = self.asked("POST", f"/api/{path}", text=text, words=self.words, mistake=wrong["mistake"])
+                    self.clean(told, f"{path} {text} {wrong['mistake']}")
             for said in ("12", "7", "both", "no", "1/2 = 1/3", "3/4 + 1/4 = 1"):
                 called = self.asked("POST", "/api/called-out", text=text, words=self.words, said=said, at=1)
                 self.clean(called, f"called {text}")

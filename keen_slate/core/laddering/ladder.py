@@ -6,7 +6,6 @@ Among numbers that do this, those are taken that no mistake gets right by luck a
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from functools import lru_cache
 
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import OF_STORIES
@@ -21,7 +20,7 @@ from keen_slate.core.reading.reading import Problem
 from keen_slate.core.reading.story_form import Story, Told
 from keen_slate.core.saying import drawing
 from keen_slate.core.saying.say import Say
-from keen_slate.core.stories.around import kinds_around, told_around
+from keen_slate.core.stories.around import told_around
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 __all__ = ["Contradiction", "Exhausted", "Rung", "Target", "Wishes", "ladder", "shares", "steps_of"]
@@ -187,21 +186,28 @@ class _Teller:
         return found
 
 
-@lru_cache(maxsize=64)
-def kinds_told(id: str) -> tuple[str, ...]:
-    """The kinds of story that items of a family can be told as, found by drawing some."""
-    family = FAMILY[id]
-    kinds: dict[str, None] = {}
-    for number in range(PROBED):
-        draw = Draw(f"{family.id}/{number}")
-        expr = family.draw(draw, Limits(), frozenset(family.always))
-        if expr is not None:
-            kinds |= dict.fromkeys(kinds_around(Problem(expr)))
-    return tuple(kinds)
+TOLD_AS: dict[str, tuple[str, ...]] = {
+    "fractions-added": ("compare", "part-whole"),
+    "fractions-subtracted": ("join", "take", "part-whole", "compare"),
+    "mixed-added": ("join", "take", "part-whole", "compare"),
+    "mixed-subtracted": ("join", "take", "part-whole", "compare"),
+    "decimals-added": ("join", "take", "part-whole", "compare"),
+    "decimals-subtracted": ("join", "take", "part-whole", "compare"),
+    "divided-with-remainder": ("fit",),
+    "by-powers-of-ten": ("times-as-many", "rate", "groups", "fraction"),
+    "decimals-multiplied": ("times-as-many", "fraction", "rate"),
+    "decimals-divided": ("share", "fraction", "times-as-many", "rate", "fit"),
+    "fractions-multiplied": ("fraction", "rate", "groups"),
+    "with-decimals": ("join", "take", "compare", "part-whole"),
+    "percents-of-amounts": ("percent",),
+}
+"""The kinds of story that items of a family can be told as: what is found by drawing some of each, which takes longer
+than a request may."""
 
 
-PROBED = 24
-"""Items of a family that are looked at for the kinds of story that fit it."""
+def kinds_told(family: str) -> tuple[str, ...]:
+    """The kinds of story that items of a family can be told as; none for most of what is not worked out."""
+    return TOLD_AS.get(family, ())
 
 
 def _drawn(wishes: Wishes, target: Target, seed: str, school: School, seen: set[tuple[str, ...]]) -> Rung:

@@ -43,9 +43,11 @@ class Rounds:
     def all(self, today: date) -> RoundList:
         """The rounds, the latest first. What is older than the teacher keeps answers is deleted now."""
         with self.database.transaction() as session:
-            keep = settings_of(session).keep_days
-            classes.clear_away(session)
-            forgotten = rounds.forget_answers_before(session, today - timedelta(days=keep))
+            keep, forgotten = settings_of(session).keep_days, 0
+            kept_from = today - timedelta(days=keep)
+            if classes.is_anything_gone(session, kept_from):
+                classes.clear_away(session)
+                forgotten = rounds.forget_answers_before(session, kept_from)
             found = rounds.list_rounds(session)
             return RoundList(
                 rounds=[

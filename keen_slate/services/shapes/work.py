@@ -181,6 +181,16 @@ class ShownMistake(Shape):
 
     mistake: str
     name: str
+    letter: str
+    answer: Notation
+    caught: bool
+    like: list[str]
+
+
+class OpenedMistake(Shape):
+    """What is known of one likely wrong answer: what the pupil may believe, where it shows, what to ask, what it is
+    beside what there is, where it is first met, and what that is known from."""
+
     belief: str
     shows: str
     shows_html: str
@@ -189,10 +199,6 @@ class ShownMistake(Shape):
     picture: "ShownPicture | None"
     source: str
     met: str
-    letter: str
-    answer: Notation
-    caught: bool
-    like: list[str]
 
 
 class SilentMistake(Shape):

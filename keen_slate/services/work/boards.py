@@ -30,11 +30,11 @@ def lines_of_steps(working: Working) -> list[int | None]:
     return [line_of.get(id(step)) for step in working.derivation.steps]
 
 
-def shown_boards(asked: Asked, working: Working) -> list[ShownBoard]:
-    """Every board of a working that stands for lines of it."""
+def shown_boards(asked: Asked, working: Working, boards: tuple[Board, ...]) -> list[ShownBoard]:
+    """Those boards of a working that stand for lines of it."""
     lines = lines_of_steps(working)
     shown: list[ShownBoard] = []
-    for board in boards_of(working.derivation, asked.problem.label):
+    for board in boards:
         within = [n for n in lines[board.steps[0] : board.steps[1] + 1] if n is not None]
         if within:
             shown.append(_shown(board, asked, lines, within[0], within[-1]))

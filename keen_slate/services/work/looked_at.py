@@ -22,6 +22,7 @@ from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
 from keen_slate.core.working.checks import Check, checks_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
+from keen_slate.faults import UnknownWord
 from keen_slate.render.number_line_svg import number_line_svg
 from keen_slate.render.prose import prose_html
 from keen_slate.render.spoken import aloud
@@ -30,12 +31,14 @@ from keen_slate.services.shapes.work import (
     BetterItems,
     Looked,
     NamedMistake,
+    OpenedMistake,
     ShownCheck,
     ShownEstimate,
     ShownMistake,
     SilentMistake,
     Unseparated,
     WorkRequest,
+    WrongRequest,
 )
 from keen_slate.services.work.asked import Asked, notation
 from keen_slate.services.work.choosing import to_choose
@@ -87,18 +90,36 @@ def shown_estimate(estimate: Estimate, asked: Asked) -> ShownEstimate:
 
 
 def _shown_mistake(wrong: LikelyWrong, letter: str, asked: Asked, groups: dict[str, list[str]]) -> ShownMistake:
-    words = MISTAKES[wrong.mistake]
     same = [m for m in groups.get(text_of(wrong.answer), []) if m != wrong.mistake]
-    shows, question = asked.say(how_it_shows(wrong.derivation, wrong.answer)), asked.unsettled(words, wrong.answer)
     return ShownMistake(
-        mistake=wrong.mistake, name=asked.named(words.name), belief=asked.phrase(words.belief),
-        shows=shows, shows_html=prose_html(shows, asked.words),
-        question=question, question_html=prose_html(question, asked.words),
+        mistake=wrong.mistake,
+        name=asked.named(MISTAKES[wrong.mistake].name),
+        letter=letter,
+        answer=asked.notation(wrong.answer),
+        caught=wrong.caught,
+        like=[asked.named(MISTAKES[m].name) for m in same],
+    )
+
+
+def open_mistake(request: WrongRequest) -> OpenedMistake:
+    """One likely wrong answer in full. Raises UnknownWord for a mistake that gives none here."""
+    asked = Asked.of(request)
+    second = look_twice(asked.problem, asked.school)
+    wrong = next((w for w in second.likely_wrong if w.mistake == request.mistake), None)
+    if wrong is None:
+        raise UnknownWord(f"No mistake called {request.mistake} gives a wrong answer here. Choose one that does.")
+    words = MISTAKES[wrong.mistake]
+    shows, question = asked.say(how_it_shows(wrong.derivation, wrong.answer)), asked.unsettled(words, wrong.answer)
+    return OpenedMistake(
+        belief=asked.phrase(words.belief),
+        shows=shows,
+        shows_html=prose_html(shows, asked.words),
+        question=question,
+        question_html=prose_html(question, asked.words),
         picture=counter_picture(asked, wrong.answer),
         source=words.source,
-        met=place_text(words.met), letter=letter, answer=asked.notation(wrong.answer), caught=wrong.caught,
-        like=[asked.named(MISTAKES[m].name) for m in same],
-    )  # fmt: skip
+        met=place_text(words.met),
+    )
 
 
 def named_mistake(mistake: str, asked: Asked, answer: Expr | None = None) -> NamedMistake:

@@ -36,7 +36,7 @@ from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACET
 from keen_slate.core.working.boards.grid import Board
-from keen_slate.core.working.boards.listing import board_beside, fits_columns
+from keen_slate.core.working.boards.listing import board_beside, boards_of, fits_columns
 from keen_slate.core.working.order import operation_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working
 from keen_slate.render.boards import board_latex, board_mathml, board_text
@@ -92,6 +92,7 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
     lines = [_shown_line(n, asked, working.derivation.school) for n in working.lines]
     lines[0] = lines[0].model_copy(update={"reason": task_of(asked), "reason_html": task_of(asked)})
     story = shown_story(asked, working)
+    boards = boards_of(working.derivation, asked.problem.label)
     ordered = any(line.operation for line in lines)
     return Worked(
         problem=asked.notation(expr),
@@ -103,8 +104,8 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
         value=str(evaluate(expr)) if has_value else None,
         school=asked.school.as_dict(),
         lines=lines,
-        boards=shown_boards(asked, working),
-        layout="columns" if fits_columns(working.derivation) else "lines",
+        boards=shown_boards(asked, working, boards),
+        layout="columns" if fits_columns(working.derivation, boards) else "lines",
         acts={n.act: in_words(ACTS[n.act].name, asked.words) for n in working.lines},
         panels=[NamedPanel(id=panel, name=in_words(name, asked.words)) for panel, name in PANELS.items()],
         order=[list(pair) for pair in ACRONYM_LETTERS[acronym]] if ordered else [],

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
 import { computed, ref } from 'vue'
-import { api, type Disproved, type Looked, type WorkRequest } from '@/api/client'
+import { api, type Disproved, type Looked, type OpenedMistake, type WorkRequest } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import MathText from '@/shared/MathText.vue'
 import PictureWithCaption from '@/shared/PictureWithCaption.vue'
@@ -19,16 +19,23 @@ const apart = computed(() => {
   const lucky = silent.filter((mistake) => !mistake.why).length
   return { told: likely_wrong.filter((wrong) => !wrong.like.length).length, of: likely_wrong.length + lucky }
 })
+const opened = ref<OpenedMistake | null>(null)
+const opening = useRequest()
 const disproved = ref<Disproved | null>(null)
 const disproving = useRequest()
 
-/** What is opened is disproved as well on the simplest numbers; that comes a little later. */
+/** What is opened is told in full, and disproved as well on the simplest numbers; that comes a little later. */
 async function toggle(mistake: string) {
   open.value = open.value === mistake ? '' : mistake
+  opened.value = null
   disproved.value = null
+  opening.drop()
   disproving.drop()
   if (!open.value) return
   const body = { ...props.body, mistake }
+  const told = await opening.ask((signal) => api.POST('/api/likely-wrong', { body, signal }))
+  if (!told || open.value !== mistake) return
+  opened.value = told
   const found = await disproving.ask((signal) => api.POST('/api/disproof', { body, signal }))
   if (found && open.value === mistake) disproved.value = found
 }
@@ -68,19 +75,22 @@ async function toggle(mistake: string) {
         <span class="mistake-name">{{ wrong.name }}</span>
       </button>
       <div v-if="open === wrong.mistake" class="mistake-body">
-        <p>The pupil seems to believe: {{ wrong.belief }}.</p>
-        <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
-        <p v-html="wrong.shows_html" />
-        <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
-        <p><b>Ask:</b> <span v-html="wrong.question_html" /></p>
-        <PictureWithCaption v-if="wrong.picture" class="counter-picture" :of="wrong.picture" />
+        <p v-if="opening.fault.value" role="alert">{{ opening.fault.value.message }}</p>
+        <template v-if="opened">
+          <p>The pupil seems to believe: {{ opened.belief }}.</p>
+          <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+          <p v-html="opened.shows_html" />
+          <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
+          <p><b>Ask:</b> <span v-html="opened.question_html" /></p>
+          <PictureWithCaption v-if="opened.picture" class="counter-picture" :of="opened.picture" />
+        </template>
         <template v-if="disproved?.said">
           <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
           <p class="disproof" v-html="disproved.said_html" />
           <PictureWithCaption v-if="disproved.picture" class="counter-picture" :of="disproved.picture" />
         </template>
         <p v-if="wrong.like.length">Gives the same here: {{ wrong.like.join('; ') }}.</p>
-        <p class="quiet">First met: {{ wrong.met }} (from memory). {{ wrong.source }}</p>
+        <p v-if="opened" class="quiet">First met: {{ opened.met }} (from memory). {{ opened.source }}</p>
         <Button
           label="Lay the wrong working beside"
           size="small"

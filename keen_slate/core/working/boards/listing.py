@@ -62,15 +62,15 @@ def in_blocks(working: Working, boards: tuple[Board, ...]) -> tuple[Line | Board
     return tuple(found)
 
 
-def fits_columns(derivation: Derivation) -> bool:
+def fits_columns(derivation: Derivation, boards: tuple[Board, ...] | None = None) -> bool:
     """Whether a class would see it in columns first: mixed numbers, decimals, and long work on paper; fractions
-    alone fit into lines.
+    alone fit into lines. ``boards`` are those of the working, where they are drawn already.
 
     >>> from keen_slate.core.working.work import work
     >>> [fits_columns(work(read(text)).derivation) for text in ("2 3/4 + 1/2", "2/3 + 1/4", "47 × 36", "2/3 × 4/5")]
     [True, False, True, False]
     """
-    boards = boards_of(derivation)
+    boards = boards_of(derivation) if boards is None else boards
     if not boards or boards[0].steps[0] > 1:
         return False
     start = at_path(derivation.steps[boards[0].steps[0]].before, derivation.steps[boards[0].steps[0]].at)
