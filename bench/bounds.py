@@ -1,7 +1,7 @@
 """How long each verb takes on texts of every kind, and which are the slowest: in works of ``5 1/6 − 2 5/6``.
 
 Run with ``python -m bench.bounds [TEXTS] [SEED] [EVERY]``: every text is read, previewed and worked, one in EVERY goes
-through all verbs. Time in one process; the web, the database and reading from standard input are left out.
+through all verbs, each cold. Time in one process; the web, the database and reading from standard input are left out.
 Every figure is a ratio to one bare working measured in the same run, besides the seconds that the bound of one second
 is about. A verb that takes LIMIT seconds of processor time or MEMORY bytes is broken off and named, and makes the run
 fail; so does one that breaks down.
@@ -17,6 +17,7 @@ from statistics import median
 from types import FrameType
 from typing import Any
 
+from bench.cold import forget
 from keen_slate.command_line.arguments import Teacher
 from keen_slate.command_line.ladders import contrasted, twinned
 from keen_slate.command_line.problems import checked, compared, read_by, seen_through_the_glass, worked
@@ -50,6 +51,7 @@ class Times:
 
     def of(self, verb: str, text: str, does: Callable[..., Any], *given: Any) -> Any:
         """What the verb gives, or None where it was broken off or broke down."""
+        forget()
         start = time.perf_counter()
         signal.setitimer(signal.ITIMER_VIRTUAL, LIMIT)
         try:
@@ -101,6 +103,7 @@ def main(texts: int, seed: int, every: int) -> int:
     bare = []
     example = read("5 1/6 − 2 5/6")
     for _ in range(200):
+        forget()
         start = time.perf_counter()
         work(example)
         bare.append(time.perf_counter() - start)

@@ -6,7 +6,7 @@ from datetime import date, timedelta
 from uuid import UUID
 
 from sqlalchemy import delete, exists, func, or_, select, update
-from sqlalchemy.orm import Session, selectinload
+from sqlalchemy.orm import Session, joinedload, selectinload
 
 from keen_slate.faults import BadOrder, ChangedMeanwhile, NotFound
 from keen_slate.store.database import owner_of
@@ -38,8 +38,14 @@ def list_classes(session: Session) -> Sequence[SchoolClass]:
 
 
 def open_class(session: Session, class_id: UUID) -> SchoolClass:
-    """Raises NotFound."""
-    found = next((c for c in list_classes(session) if c.id == class_id), None)
+    """A class with its pupils; one query. Raises NotFound."""
+    query = (
+        select(SchoolClass)
+        .where(SchoolClass.id == class_id, SchoolClass.deleted_at.is_(None))
+        .options(joinedload(SchoolClass.pupils))
+        .execution_options(populate_existing=True)
+    )
+    found = session.scalars(query).unique().one_or_none()
     if found is None:
         raise NotFound("class")
     return found

@@ -13,6 +13,7 @@ from keen_slate.core.marking.class_picture import ClassPicture, class_picture
 from keen_slate.core.marking.methods import METHODS
 from keen_slate.core.marking.revealing import others_like, revealing, reveals
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.saying.say import say
 from keen_slate.core.saying.words import in_words
 from keen_slate.faults import NotPossible
 from keen_slate.services.line_up import kept, read_and_worked, understood
@@ -235,7 +236,7 @@ def _shown(opened: Opened, picture: ClassPicture) -> ClassPictureShape:
         class_name=opened.of_class.name,
         invented=opened.of_class.invented,
         held_on=opened.row.held_on,
-        sentence=opened.sentence(),
+        sentence=say(picture.sentence, words),
         pupils=opened.pupils(),
         points={pupil.code: points for pupil, points in zip(pupils, picture.points, strict=True)},
         of=sum(item["A"].scheme_now.total for item in opened.items),

@@ -408,11 +408,13 @@ class Opened:
 
     def grid(self) -> tuple[tuple[Cell | None, ...], ...]:
         """The answers for the class picture, pupils down and items across."""
-        return tuple(tuple(self._grid_cell(p.id, i) for i in range(len(self.row.items))) for p in self.of_class.pupils)
+        items = range(len(self.row.items))
+        return tuple(
+            (Cell("absent"),) * len(items) if self.is_absent(p.id) else tuple([self._grid_cell(p.id, i) for i in items])
+            for p in self.of_class.pupils
+        )
 
     def _grid_cell(self, pupil: UUID, item: int) -> Cell | None:
-        if self.is_absent(pupil):
-            return Cell("absent")
         answer = self.answers.get((pupil, item))
         if answer is None:
             return None

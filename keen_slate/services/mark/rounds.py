@@ -186,7 +186,7 @@ class Rounds:
     def problem_of(self, round_id: UUID, pupil: UUID, item: int) -> str:
         """The item that a pupil had, as text; empty where there is none."""
         with self.database.transaction() as session:
-            opened = Opened(session, rounds.open_round(session, round_id))
+            opened = Opened(session, rounds.open_round(session, round_id), ())
             return opened.version(pupil, item).problem if item < len(opened.items) else ""
 
     def detail(self, round_id: UUID, pupil: UUID, item: int) -> CellDetail:
