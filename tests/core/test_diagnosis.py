@@ -20,7 +20,8 @@ from keen_slate.core.malrules.listing import BY_ID, MAL_RULES
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Comparison, Negative, evaluate, number_for
 from keen_slate.core.reading.reading import UnreadableProblem, read
-from keen_slate.core.saying.say import say
+from keen_slate.core.saying.say import Say, say
+from keen_slate.core.saying.verdicts import verdict
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.work import work
 from tests.core.test_mal_rules import rows
@@ -73,6 +74,15 @@ class Answers(unittest.TestCase):
     def test_no_known_cause_is_said_as_such(self) -> None:
         for answer in ("17/1000", "999", "5 7/31"):
             self.assertEqual(found("6 1/4 − 2 5/6", answer), [])
+
+    def test_where_not_every_pair_is_looked_for_it_is_said(self) -> None:
+        long = prepare(read("1 1/2 + 2 1/3 − 1 1/4 + 3 1/5 − 1/6 + 5 1/7 − 2 3/8 + 4 2/9"))
+        self.assertTrue(long.cut_short)
+        self.assertTrue(long.singles(), "single mistakes are found all the same")
+        self.assertFalse(prepare(read("5 1/6 − 2 5/6")).cut_short)
+        told = {cut: say(Say.of(verdict, verdict="wrong", causes=0, cut_short=cut)) for cut in (True, False)}
+        self.assertIn("the item is too long", told[True])
+        self.assertEqual(told[False], "Wrong, and no known cause.")
 
     def test_unreadable(self) -> None:
         for answer in ("", "hello", "3/0", "1 + 1"):

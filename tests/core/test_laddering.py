@@ -3,6 +3,7 @@
 import unittest
 from dataclasses import replace
 from itertools import combinations, pairwise
+from unittest.mock import patch
 
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.demands.listing import DEMANDS, OF_STORIES
@@ -17,6 +18,7 @@ from keen_slate.core.notation.manner import Manner
 from keen_slate.core.notation.text import problem_text
 from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
+from keen_slate.core.problem.bounds import CONTRASTS_WORKED
 from keen_slate.core.reading.reading import Problem, read
 from keen_slate.core.saying.say import say
 from keen_slate.core.stories.around import kinds_around
@@ -297,6 +299,22 @@ class Changing(unittest.TestCase):
             rung = find_item(family, steps_of(Wishes(family.id))[0], Limits(), "1", DEFAULT_SCHOOL)
             self.assertIsNotNone(rung, family.id)
             self.assertEqual(family_of(rung.problem), family)
+
+
+class OfAnySize(unittest.TestCase):
+    def test_a_part_of_any_bottom_has_no_end_of_contrasts(self) -> None:
+        """A bottom of nine digits has a thousand million tops: a bound, not patience, ends the search."""
+        for text in ("decrease 200 by 1 863658006/999999937", "7 − 1 1/999999937", "3 1/2 − 2 1/999999937"):
+            looked_at = 0
+
+            def counted(problem: Problem) -> tuple[str, ...]:
+                nonlocal looked_at
+                looked_at += 1
+                return demands_of(problem)
+
+            with patch("keen_slate.core.laddering.changing.demands_of", counted):
+                contrast(read(text))
+            self.assertLess(looked_at, 3 * CONTRASTS_WORKED, text)
 
 
 class Drawing(unittest.TestCase):

@@ -96,7 +96,8 @@ class Prepared:
     """An item with all its known wrong answers, by value (by the signs, for a comparison).
 
     ``forms`` are answers of the right value as they stand where a mistake of form is made, ``unreduced`` is the bottom
-    before anything was simplified, 0 where nothing was.
+    before anything was simplified, 0 where nothing was. ``cut_short``: the item is so long that single mistakes were
+    looked for, and not every pair.
     """
 
     problem: Problem
@@ -104,6 +105,7 @@ class Prepared:
     by_value: dict[Key, tuple[Cause, ...]]
     forms: dict[Expr, tuple[str, ...]] = field(default_factory=dict)
     unreduced: int = 0
+    cut_short: bool = False
 
     def leading_to(self, answer: Expr) -> tuple[Cause, ...]:
         """What leads to an answer, the likelier first."""
@@ -148,7 +150,7 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
         if key != right_key and (slip == "item" or (key not in explained and not cut_short)):
             by_value.setdefault(key, []).append(Cause((), slip, answer, worked))
     ranked = {k: tuple(sorted(v, key=lambda c: c.rank)) for k, v in by_value.items()}
-    return Prepared(problem, right, ranked, forms, unreduced)
+    return Prepared(problem, right, ranked, forms, unreduced, cut_short)
 
 
 def _forms_of(problem: Problem, school: School) -> tuple[dict[Expr, tuple[str, ...]], int]:

@@ -206,23 +206,31 @@ WRITTEN_AS: dict[str, tuple[type, ...]] = {
 FEWEST_CHANGED = 12
 """Changed items that are worked for any item."""
 
+MOST_TOPS = 60
+"""Tops above its own that a part is given: of any bottom that a class works with all of them."""
+
 Changed = tuple[Problem, frozenset[str]]
 """An item changed from another, with its demands."""
 
 
 def _changed_items(problem: Problem) -> Iterator[Changed]:
-    most = max(FEWEST_CHANGED, 2 * bounds.CONTRASTS_WORKED // effort_of(problem.expr))
-    for expr in islice(_candidates(problem), most):
+    for expr in islice(_candidates(problem), _most_changed(problem)):
         other = _as_problem(expr, problem.label)
         if other is not None and other.expr != problem.expr and _below_zero(other) == _below_zero(problem):
             yield other, frozenset(demands_of(other))
+
+
+def _most_changed(problem: Problem) -> int:
+    """How many changed items are looked at: fewer of one that takes longer to work."""
+    return max(FEWEST_CHANGED, 2 * bounds.CONTRASTS_WORKED // effort_of(problem.expr))
 
 
 def _least_changed(problem: Problem, have: frozenset[str]) -> tuple[Problem, frozenset[str]] | None:
     """Where nothing decisive can go: one thing changed, so that what is asked for changes least."""
     best: tuple[tuple[int, int], Problem, frozenset[str]] | None = None
     turned = other_operation(problem)
-    for index, expr in enumerate((*_changed_in_one_thing(problem.expr), *([turned.expr] if turned else []))):
+    changed = islice(_changed_in_one_thing(problem.expr), _most_changed(problem))
+    for index, expr in enumerate((*changed, *([turned.expr] if turned else []))):
         other = _as_problem(expr, problem.label)
         if other is None or other.expr == problem.expr or _below_zero(other) != _below_zero(problem):
             continue
@@ -297,7 +305,7 @@ def _changed_in_one_thing(expr: Expr) -> Iterator[Expr]:
             yield _with(expr, Whole(first.whole), second)
         if isinstance(first, Whole) and isinstance(second, MixedNumber):
             bottom = second.denominator
-            for top in range(second.numerator + 1, bottom):
+            for top in range(second.numerator + 1, bottom)[:MOST_TOPS]:
                 if gcd(top, bottom) == 1:
                     yield _with(expr, MixedNumber(first.n, top, bottom), second)
         if isinstance(first, DecimalNumeral) and isinstance(second, DecimalNumeral):

@@ -21,11 +21,13 @@ def about_one(_: Manner, verdict: str) -> str:
     }[verdict]
 
 
-def verdict(_: Manner, verdict: str, causes: int) -> str:
+def verdict(_: Manner, verdict: str, causes: int, cut_short: bool) -> str:
     if verdict == "right":
         return "Right."
     if verdict == "wrong form":
         return "The value is right, the form is not."
+    if causes == 0 and cut_short:
+        return "Wrong, and no single mistake that I know leads there. For all pairs of mistakes the item is too long."
     if causes == 0:
         return "Wrong, and no known cause."
     return "Wrong. This may have led there:" if causes == 1 else "Wrong. One of these may have led there:"

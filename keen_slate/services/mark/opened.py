@@ -541,7 +541,7 @@ class Opened:
             answer=answer.answer,
             key=asked.notation(version.item.prepared.right),
             status=cell.status,
-            said=self.said_of(marked, asked),
+            said=self.said_of(marked, asked, version),
             causes=shown_causes(found, asked) if found is not None else [],
             faults=[named_mistake(f, asked) for f in found.faults] if found is not None else [],
             tells_apart=asked.notation(near.expr) if near is not None else None,
@@ -565,13 +565,14 @@ class Opened:
             ruling=Ruling.model_validate(answer.ruling) if answer.ruling else None,
         )  # fmt: skip
 
-    def said_of(self, marked: Marked, asked: Asked) -> str:
+    def said_of(self, marked: Marked, asked: Asked, version: Version) -> str:
         if marked.found is None:
             return asked.say(Say.of(marking.nothing_in_place, lines=bool(marked.lines)))
         if marked.found.said is not None:
             return asked.say(marked.found.said)
-        causes = len(marked.found.causes)
-        return asked.say(Say.of(verdicts.verdict, verdict=marked.found.verdict, causes=causes))
+        verdict, causes = marked.found.verdict, len(marked.found.causes)
+        cut_short = version.item.prepared.cut_short
+        return asked.say(Say.of(verdicts.verdict, verdict=verdict, causes=causes, cut_short=cut_short))
 
     def marks(self, marked: Marked, version: Version) -> list[GivenMark]:
         found = [

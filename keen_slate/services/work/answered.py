@@ -37,7 +37,8 @@ def diagnose_answer(request: AnswerRequest) -> Diagnosed:
     if found.said is not None:
         said = asked.say(found.said)
     else:
-        said = asked.say(Say.of(verdicts.verdict, verdict=found.verdict, causes=len(found.causes)))
+        causes, cut_short = len(found.causes), item.cut_short
+        said = asked.say(Say.of(verdicts.verdict, verdict=found.verdict, causes=causes, cut_short=cut_short))
     return Diagnosed(
         verdict=found.verdict,
         said=said,
