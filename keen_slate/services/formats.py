@@ -8,14 +8,14 @@ import csv
 import io
 import json
 import re
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from fractions import Fraction
-from typing import Any
+from typing import Any, Protocol
 from uuid import UUID
 
 from pydantic import ValidationError
 
-from keen_slate.core.diagnosis.answers import diagnose, prepare
+from keen_slate.core.diagnosis.answers import Prepared, diagnose
 from keen_slate.core.diagnosis.forms import Policy
 from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.laddering.fading import Fading, faded
@@ -47,13 +47,12 @@ from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
 from keen_slate.render.office.archives import zipped
 from keen_slate.render.qti import Choice, ItemFile, PictureFile, assessment_xml, item_xml, manifest_xml
-from keen_slate.services.errands import MOST_EXAMPLES
-from keen_slate.services.line_up import chosen_words_of, kept, shown_set, understood
+from keen_slate.services.line_up import chosen_words_of, kept, understood
 from keen_slate.services.shapes.files import Imported, ImportFault, ImportRequest, SetFile, SetFileExample
-from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
+from keen_slate.services.shapes.line_up import Plan, SetSummary, Task
 from keen_slate.services.shapes.work import Edits
 from keen_slate.services.telling import log_fault
-from keen_slate.services.work.asked import Asked, read_in_words, task_of
+from keen_slate.services.work.asked import Asked, chosen_words, read_in_words, task_of
 from keen_slate.services.work.boards import laid_out, lines_of_steps, told_on_board
 from keen_slate.services.work.choosing import lettered
 from keen_slate.services.work.pictures import all_pictures, shown_picture
@@ -72,8 +71,30 @@ TYPES = {
     "json": "application/json", "csv": "text/csv; charset=utf-8", "latex": "application/x-tex; charset=utf-8",
     "svg": "application/zip", "qti": "application/zip",
 }  # fmt: skip
+AT_ONCE = {"json": 2000, "csv": 200, "latex": 500, "svg": 150, "qti": 150}
+"""Examples that are written while somebody waits: what takes less than a second."""
+
+SPOKEN = {"json": "JSON", "csv": "CSV", "latex": "LaTeX", "svg": "SVG", "qti": "QTI"}
+
 NOT_WORKED = "Keen Slate made a mistake of its own with this one; it is noted in the log. Take the others without it."
 """One line that breaks something does not take the file with it."""
+
+
+class Written(Protocol):
+    """What is written of a set."""
+
+    @property
+    def id(self) -> UUID: ...
+    @property
+    def name(self) -> str: ...
+    @property
+    def examples(self) -> Iterable[Example]: ...
+
+
+def file_name(title: str, format: str) -> str:
+    """The name of a set's file in a format."""
+    name = re.sub(r"[^\w-]+", "-", title).strip("-").lower() or "set"
+    return f"{name}.{NAMES[format]}"
 
 
 class Formats:
@@ -85,23 +106,16 @@ class Formats:
     def export(self, set_id: UUID, format: str) -> tuple[str, str, bytes]:
         """The file's name, its media type and its contents."""
         with self.database.transaction() as session:
-            if format != "json" and (count := sets.count_examples(session, set_id)) > MOST_EXAMPLES:
+            if (count := sets.count_examples(session, set_id)) > AT_ONCE[format]:
                 raise NotPossible(
-                    f"This set has {count} examples. As {format.upper()} at most {MOST_EXAMPLES}: make it two sets."
+                    f"This set has {count} examples; as {SPOKEN[format]} at most {AT_ONCE[format]} are written at "
+                    "once. Under Print longer sets are written as well, one example after the other."
                 )
             found = sets.open_set(session, set_id, shared=True)
             _, content = settings.read(session)
-            words = chosen_words_of(session)
             note_of(session, self.database.owner, "exported a set", f"{set_id} as {format}")
-        made = {
-            "json": lambda: as_json(found),
-            "csv": lambda: as_csv(found, words),
-            "latex": lambda: as_latex(found, content),
-            "svg": lambda: as_svg(found, content),
-            "qti": lambda: as_qti(found, content),
-        }[format]()
-        name = re.sub(r"[^\w-]+", "-", found.name).strip("-").lower() or "set"
-        return f"{name}.{NAMES[format]}", TYPES[format], made
+        made = as_json(found) if format == "json" else WRITERS[format](found, content)
+        return file_name(found.name, format), TYPES[format], made
 
     def take_in(self, request: ImportRequest) -> Imported:
         """Read a file into a new set. With any fault nothing is written, unless the rest is to be taken."""
@@ -117,8 +131,10 @@ class Formats:
                 return Imported(set=None, faults=faults, readable=len(new))
             made = sets.make_set(session, request.name or name, liked)
             made = sets.rearrange(session, made.id, made.revision, new, plan.model_dump() if plan else None)
-            shown: ShownSet = shown_set(session, made, words)
-            return Imported(set=shown, faults=faults, readable=len(new))
+            listed = SetSummary(
+                id=made.id, name=made.name, revision=made.revision, examples=len(new), changed_at=made.changed_at
+            )
+            return Imported(set=listed, faults=faults, readable=len(new))
 
 
 def as_json(found: ExampleSet) -> bytes:
@@ -226,8 +242,9 @@ def read_csv(content: str, words: Manner) -> tuple[list[sets.NewExample], list[I
     return new, faults
 
 
-def as_csv(found: ExampleSet, words: Manner) -> bytes:
+def as_csv(found: Written, content: dict[str, Any]) -> bytes:
     """A line an example; its problem reads back as it stands."""
+    words = chosen_words(content.get("words", {}))
     written = io.StringIO()
     writer = csv.writer(written, lineterminator="\r\n")
     writer.writerow(COLUMNS)
@@ -258,7 +275,7 @@ def _role(example: Example) -> str:
     return str(example.task.get("role", "item"))
 
 
-def as_latex(found: ExampleSet, content: dict[str, Any]) -> bytes:
+def as_latex(found: Written, content: dict[str, Any]) -> bytes:
     """A document that every LaTeX compiles: each problem with its working and the reasons.
 
     It is as a handout has them: in the teacher's words, without what is hidden, and where a mistake is to be found with
@@ -356,7 +373,7 @@ FIRST_FOREIGN = 0x250
 """Behind the Latin letters, which every LaTeX has."""
 
 
-def as_svg(found: ExampleSet, content: dict[str, Any]) -> bytes:
+def as_svg(found: Written, content: dict[str, Any]) -> bytes:
     """The pictures of every example, a file each."""
     files: list[tuple[str, bytes]] = []
     for number, example in enumerate(found.examples, start=1):
@@ -365,7 +382,7 @@ def as_svg(found: ExampleSet, content: dict[str, Any]) -> bytes:
     return zipped(files)
 
 
-def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
+def as_qti(found: Written, content: dict[str, Any]) -> bytes:
     """A QTI 3 package: each wrong choice is what a mistake leads to, under the mistake's id."""
     items: list[ItemFile] = []
     for number, example in enumerate(found.examples, start=1):
@@ -418,6 +435,11 @@ def as_qti(found: ExampleSet, content: dict[str, Any]) -> bytes:
     return zipped([("imsmanifest.xml", manifest), *files])
 
 
+WRITERS: dict[str, Callable[[Written, dict[str, Any]], bytes]] = {
+    "csv": as_csv, "latex": as_latex, "svg": as_svg, "qti": as_qti,
+}  # fmt: skip
+
+
 def _path(item: ItemFile) -> str:
     return f"items/{item.identifier}.xml"
 
@@ -435,7 +457,8 @@ def _spellings(asked: Asked, answers: tuple[str, ...], content: dict[str, Any]) 
     """A single answer as it may be typed: what is worth the same, as far as the marking policy takes it."""
     if len(answers) != 1 or isinstance(asked.problem.expr, (Chain, Comparison, InStory)):
         return ()
-    found, prepared = [answers[0]], prepare(asked.problem, asked.school)
+    # Only the form of right answers is judged: what leads to wrong ones need not be known.
+    found, prepared = [answers[0]], Prepared(asked.problem, work(asked.problem, asked.school).answer, {})
     policy: Policy = content.get("policy", "simplest-form")
     for written in _ways_to_write(evaluate(asked.problem.expr), asked.words):
         judged = diagnose(prepared, written, policy, decimal_comma=asked.words.decimal_comma)

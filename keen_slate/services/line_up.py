@@ -338,7 +338,7 @@ def kept(
         school=school_from(FACETS, school).as_dict(),
         edits=edits.model_dump(),
         task=task.model_dump(),
-        demands=list(demands_of(problem)),
+        demands=list(understood(problem.text())[1]),
     )
 
 

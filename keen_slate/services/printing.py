@@ -5,11 +5,12 @@ Setting the items takes longest, so progress is counted in items; the typesettin
 
 import json
 import logging
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, field
 from datetime import date
 from math import ceil
 from pathlib import Path
+from time import monotonic
 from typing import Any
 from uuid import UUID
 
@@ -42,13 +43,15 @@ from keen_slate.core.working.boards.grid import Board
 from keen_slate.core.working.boards.listing import board_beside, boards_of
 from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
-from keen_slate.faults import NotPossible
+from keen_slate.faults import NotFound, NotPossible
 from keen_slate.render.boards import board_cells
+from keen_slate.render.page_images import count_pages, page_png
 from keen_slate.render.pictures.svg import width_in
 from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
 from keen_slate.services.documents import KINDS, written_as
-from keen_slate.services.line_up import read_and_worked
+from keen_slate.services.formats import NAMES, TYPES, WRITERS, file_name
+from keen_slate.services.line_up import read_and_worked, understood
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.line_up import FadingShape, Task
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
@@ -60,7 +63,7 @@ from keen_slate.services.work.choosing import lettered
 from keen_slate.services.work.pictures import shown_picture, standing
 from keen_slate.services.work.shown import heading_of
 from keen_slate.services.work.stories import bars_of, blocks_of
-from keen_slate.store import print_jobs, record, sets, settings
+from keen_slate.store import print_jobs, record, sets, settings, teachers
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example, PrintJobRow
 
@@ -69,7 +72,12 @@ TEMPLATE = Path(__file__).parents[1] / "render" / "handout.typ"
 Data = dict[str, Any]
 NOTHING_SHOWN: Data = {"node": ["n", ""], "alt": ""}
 LEGEND = "Likely wrong answers, each with the mistakes that lead there. ≈ the estimate would catch it."
-MOST_ON_A_PAGE = 60
+PDF_MARK = b"%PDF"
+MEDIA = KINDS | {NAMES[format]: TYPES[format] for format in WRITERS}
+"""Media types by the end of a file's name."""
+
+TOLD_EVERY = 0.2
+"""Seconds between two tellings of how far a handout is: each asks the database."""
 SPACE_LINES = 2
 """Lines of space beside those of the working, since pupils write larger and go other ways."""
 
@@ -101,6 +109,7 @@ class Order(Shape):
     items: list[Item]
     content: Data
     sheets: list[SheetItems] = []
+    set_id: UUID | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -146,10 +155,14 @@ class Printing:
                 title=request.title or found.name,
                 items=[_item(e, found.pictures) for e in found.examples],
                 content=content,
+                set_id=found.id,
             )
-            total = sum(len(part.items) for part in parts_of(order))
+            in_set = request.format in WRITERS
+            total = len(order.items) if in_set else sum(len(part.items) for part in parts_of(order))
             job_id = print_jobs.order(session, total, _file_name(order), order.model_dump(mode="json"), found.id)
-            if not request.draft:
+            if in_set:
+                teachers.note_of(session, self.database.owner, "exported a set", f"{set_id} as {request.format}")
+            elif not request.draft:
                 record.note_once(session, date.today(), "printed", set_id=found.id)
         return self.look(job_id)
 
@@ -170,11 +183,16 @@ class Printing:
 
     def look(self, job_id: UUID) -> PrintJob:
         with self.database.transaction() as session:
-            return _shown(print_jobs.look(session, job_id), print_jobs.count_pages(session, job_id))
+            return _shown(print_jobs.look(session, job_id))
 
     def cancel(self, job_id: UUID) -> PrintJob:
         with self.database.transaction() as session:
-            return _shown(print_jobs.cancel(session, job_id), 0)
+            return _shown(print_jobs.cancel(session, job_id))
+
+    def is_wanted(self, job_id: UUID) -> bool:
+        """Whether it is waited for: not cancelled meanwhile."""
+        with self.database.transaction() as session:
+            return print_jobs.is_wanted(session, job_id)
 
     def file(self, job_id: UUID) -> tuple[str, str, bytes]:
         """Its name, its media type and what it holds; whoever takes it prints it."""
@@ -183,14 +201,18 @@ class Printing:
             if set_id is not None:
                 record.note_once(session, date.today(), "printed", set_id=set_id)
             name, content = print_jobs.file_of(session, job_id)
-        known = name.rpartition(".")[2] in KINDS
+        known = name.rpartition(".")[2] in MEDIA
         name = name if known else f"{name}.pdf"
-        return name, KINDS[name.rpartition(".")[2]], content
+        return name, MEDIA[name.rpartition(".")[2]], content
 
     def preview(self, job_id: UUID, page: int) -> bytes:
-        """A page as PNG, counted from 1."""
+        """A page as PNG, counted from 1. Raises NotFound for one that there is not."""
         with self.database.transaction() as session:
-            return print_jobs.preview_of(session, job_id, page)
+            _, content = print_jobs.file_of(session, job_id)
+        made = page_png(content, page) if content.startswith(PDF_MARK) else None
+        if made is None:
+            raise NotFound("page")
+        return made
 
     def make(self, job_id: UUID) -> None:
         """Make a handout that waits, whatever comes of it; nothing where it was cancelled."""
@@ -200,7 +222,12 @@ class Printing:
                 return
             order = Order.model_validate(row.ordered)
         try:
-            self._make(job_id, order)
+            if order.request.format in WRITERS:
+                self._write(job_id, order)
+            else:
+                self._make(job_id, order)
+        except _NotWanted:
+            return
         except Exception:
             LOG.exception("a handout could not be made")
             self.give_up(job_id)
@@ -211,29 +238,79 @@ class Printing:
         with self.database.transaction() as session:
             print_jobs.finish(session, job_id, None, message=message)
 
-    def _make(self, job_id: UUID, order: "Order") -> None:
+    def _write(self, job_id: UUID, order: Order) -> None:
+        """The set itself in an open format."""
+        told = _Teller(self, job_id, len(order.items))
+
+        def examples() -> Iterator[Example]:
+            for done, item in enumerate(order.items, start=1):
+                yield _example(item)
+                told(done)
+
+        whole = _Whole(order.set_id or job_id, order.title, examples())
+        made = WRITERS[order.request.format](whole, order.content)
+        with self.database.transaction() as session:
+            print_jobs.finish(session, job_id, made)
+
+    def _make(self, job_id: UUID, order: Order) -> None:
         versions: list[Data] = []
-        done = 0
-        for part in parts_of(order):
+        parts = parts_of(order)
+        done, told = 0, _Teller(self, job_id, sum(len(part.items) for part in parts))
+        for part in parts:
             set_items: list[Data] = []
             for number, (item, group) in enumerate(zip(part.items, part.groups, strict=True), start=1):
                 set_items.append(item_data(number, item, part.request, order.content) | {"group": group})
                 done += 1
-                with self.database.transaction() as session:
-                    if not print_jobs.go_on(session, job_id, done):
-                        return
+                told(done)
             versions += [part_data(title, part, set_items) for title in part.titles]
         request = order.request
         if request.format == "pdf":
             made = handout_pdf(request, order.title, versions)
-            pages = pages_to_look_at(request, order.title, versions)
+            pages = count_pages(made)
         else:
-            made, pages = written_as(request, order.title, versions, SIZES[request.size]), []
+            made, pages = written_as(request, order.title, versions, SIZES[request.size]), 0
         with self.database.transaction() as session:
             print_jobs.finish(session, job_id, made, pages)
 
 
+class _NotWanted(Exception):
+    """Cancelled while it was being made."""
+
+
+class _Teller:
+    """Tells how far a handout is, now and then. Raises _NotWanted once it has been cancelled."""
+
+    def __init__(self, printing: Printing, job_id: UUID, total: int) -> None:
+        self.printing, self.job_id, self.total, self.last = printing, job_id, total, monotonic()
+
+    def __call__(self, done: int) -> None:
+        if done < self.total and monotonic() - self.last < TOLD_EVERY:
+            return
+        self.last = monotonic()
+        with self.printing.database.transaction() as session:
+            if not print_jobs.go_on(session, self.job_id, done):
+                raise _NotWanted
+
+
+@dataclass(frozen=True, slots=True)
+class _Whole:
+    """A set as it was when it was ordered; its examples are gone through once."""
+
+    id: UUID
+    name: str
+    examples: Iterable[Example]
+
+
+def _example(item: Item) -> Example:
+    return Example(
+        problem=item.problem, school=item.school, task=item.task.model_dump(), edits=item.edits.model_dump(),
+        demands=list(understood(item.problem)[1]),
+    )  # fmt: skip
+
+
 def _file_name(order: Order) -> str:
+    if order.request.format in WRITERS:
+        return file_name(order.title, order.request.format)
     return f"{order.title}.{order.request.format}"
 
 
@@ -358,27 +435,16 @@ def versions_of(items: list[Item], count: int) -> Iterator[tuple[str, list[Item]
 
 
 def handout_pdf(request: PrintRequest, title: str, versions: list[Data]) -> bytes:
-    """A tagged PDF, to PDF/UA-1. Raises typst.TypstError, which is a fault of the template."""
+    """A tagged PDF, to PDF/UA-1 and PDF/A-2a. Raises typst.TypstError, which is a fault of the template."""
     made = typst.compile(
-        str(TEMPLATE), sys_inputs=_inputs(request, title, versions), ignore_system_fonts=True, pdf_standards=["ua-1"]
+        str(TEMPLATE),
+        sys_inputs=_inputs(request, title, versions),
+        ignore_system_fonts=True,
+        pdf_standards=["ua-1", "a-2a"],
     )
     assert isinstance(made, bytes)
     return made
 
-
-def pages_to_look_at(request: PrintRequest, title: str, versions: list[Data]) -> list[bytes]:
-    """The first pages as PNG: all of a short handout, of a long one what comes of no more items than fit on a page."""
-    items = sum(len(version["items"]) for version in versions)
-    begun = versions if items <= MOST_ON_A_PAGE else [versions[0] | {"items": versions[0]["items"][:MOST_ON_A_PAGE]}]
-    made = typst.compile(
-        str(TEMPLATE), sys_inputs=_inputs(request, title, begun), ignore_system_fonts=True, format="png", ppi=110
-    )
-    pages = made if isinstance(made, list) else [made]
-    return pages[: MOST_PAGES if begun is versions else 1]
-
-
-MOST_PAGES = 12
-"""Pages of a handout that can be looked at before it is opened."""
 
 SIZES = {"small": 11, "medium": 13, "large": 17}
 """Points: for the oldest, for the middle, for the youngest."""
@@ -665,6 +731,6 @@ def _item(example: Example, liked: list[str]) -> Item:
     )
 
 
-def _shown(row: PrintJobRow, pages: int) -> PrintJob:
+def _shown(row: PrintJobRow) -> PrintJob:
     told = {"id": row.id, "state": row.state, "done": row.done, "total": row.total, "message": row.message}
-    return PrintJob.model_validate(told | {"pages": pages})
+    return PrintJob.model_validate(told | {"pages": row.page_count})

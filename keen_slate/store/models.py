@@ -12,13 +12,12 @@ from sqlalchemy import (
     ForeignKey,
     Identity,
     Index,
-    LargeBinary,
     Text,
     UniqueConstraint,
     func,
     text,
 )
-from sqlalchemy.dialects.postgresql import ARRAY, JSONB
+from sqlalchemy.dialects.postgresql import JSONB
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
 
 from keen_slate.store.types import ExactNumber
@@ -334,7 +333,7 @@ class RecordEntry(Owned, Base):
 class PrintJobRow(Owned, Base):
     """A handout that waits, is being made, or is made; any process can say how far it is, and cancel it.
 
-    ``ordered`` is all that is needed to make it, until it is made; ``pages`` are pictures of the first ones after it.
+    ``ordered`` is all that is needed to make it, until it is made.
     """
 
     __tablename__ = "print_job"
@@ -346,7 +345,7 @@ class PrintJobRow(Owned, Base):
     message: Mapped[str] = mapped_column(default="")
     name: Mapped[str]
     pdf: Mapped[bytes | None]
-    pages: Mapped[list[bytes]] = mapped_column(ARRAY(LargeBinary), server_default="{}")
+    page_count: Mapped[int] = mapped_column(server_default="0", default=0)
     set_id: Mapped[UUID | None]
     ordered: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
     created_at: Mapped[Moment]

@@ -1,6 +1,5 @@
 """Handouts: rows that any process reads, and that the worker which makes one writes."""
 
-from collections.abc import Sequence
 from datetime import timedelta
 from typing import Any
 from uuid import UUID
@@ -34,7 +33,7 @@ def look(session: Session, job_id: UUID) -> PrintJobRow:
     row = session.scalar(
         select(PrintJobRow)
         .where(PrintJobRow.id == job_id)
-        .options(defer(PrintJobRow.pdf), defer(PrintJobRow.pages), defer(PrintJobRow.ordered))
+        .options(defer(PrintJobRow.pdf), defer(PrintJobRow.ordered))
         .execution_options(populate_existing=True)
     )
     if row is None:
@@ -63,15 +62,20 @@ def go_on(session: Session, job_id: UUID, done: int) -> bool:
     return changed is not None
 
 
-def finish(session: Session, job_id: UUID, pdf: bytes | None, pages: Sequence[bytes] = (), message: str = "") -> None:
-    """Keep the file and pictures of its first pages, or why there is none. What was cancelled stays so."""
+def is_wanted(session: Session, job_id: UUID) -> bool:
+    """Whether it is being made and has not been cancelled."""
+    return session.scalar(select(PrintJobRow.state).where(PrintJobRow.id == job_id)) in UNFINISHED
+
+
+def finish(session: Session, job_id: UUID, pdf: bytes | None, pages: int = 0, message: str = "") -> None:
+    """Keep the file and how many pages it has, or why there is none. What was cancelled stays so."""
     session.execute(
         update(PrintJobRow)
         .where(PrintJobRow.id == job_id, PrintJobRow.state.in_(UNFINISHED))
         .values(
             state="done" if pdf is not None else "failed",
             pdf=pdf,
-            pages=list(pages),
+            page_count=pages,
             message=message,
             ordered={},
             changed_at=func.clock_timestamp(),
@@ -100,16 +104,3 @@ def set_of(session: Session, job_id: UUID) -> UUID | None:
     """The set that a handout is of, where it still is there."""
     of = select(ExampleSet.id).join(PrintJobRow, PrintJobRow.set_id == ExampleSet.id).where(PrintJobRow.id == job_id)
     return session.scalar(of.execution_options(**{SHARED: True}))
-
-
-def preview_of(session: Session, job_id: UUID, page: int) -> bytes:
-    """A page as PNG, counted from 1. Raises NotFound while there is none."""
-    found = session.scalar(select(PrintJobRow.pages[page]).where(PrintJobRow.id == job_id))
-    if found is None:
-        raise NotFound("page")
-    return bytes(found)
-
-
-def count_pages(session: Session, job_id: UUID) -> int:
-    """How many pages can be looked at."""
-    return session.scalar(select(func.cardinality(PrintJobRow.pages)).where(PrintJobRow.id == job_id)) or 0

@@ -13,7 +13,7 @@ import sys
 import time
 
 from keen_slate.processes import end_with
-from keen_slate.worker.own_process import OwnProcess
+from keen_slate.worker.own_process import LONGEST_HANDOUT, OwnProcess, make_handout
 from keen_slate.worker.running import ALL, run
 
 LOG = logging.getLogger("keen_slate")
@@ -35,15 +35,16 @@ def main() -> int:
     if not url:
         print("Set DATABASE_URL to the address of a PostgreSQL database, or use ./start.", file=sys.stderr)
         return 2
-    errands = OwnProcess(url)
+    errands, handouts = OwnProcess(url), OwnProcess(url, make_handout, LONGEST_HANDOUT)
     while True:
         try:
-            asyncio.run(run(url, options.queues or ALL, errands))
+            asyncio.run(run(url, options.queues or ALL, errands, handouts))
         except Exception:
             LOG.exception("the worker lost its database; it goes on as soon as that answers")
             time.sleep(PAUSE)
         else:
             errands.end()
+            handouts.end()
             return 0
 
 

@@ -33,23 +33,28 @@ MOST_ATTEMPTS = 3
 ALL = tuple(QUEUES.values())
 
 
-async def run(database_url: str, queues: Sequence[str], errands: OwnProcess, *, until_empty: bool = False) -> None:
+async def run(
+    database_url: str, queues: Sequence[str], errands: OwnProcess, handouts: OwnProcess, *, until_empty: bool = False
+) -> None:
     """Do what waits in the queues, one after the other, until a signal ends it, which lets the one in hand be finished;
-    or until nothing waits. Errands are done in a process of their own."""
+    or until nothing waits. Errands are done in a process of their own, handouts in another."""
     database = Database(database_url)
     app = App(connector=PsycopgConnector(conninfo=without_driver(database_url), min_size=1, max_size=4))
 
     @app.task(name=MAKE_HANDOUT, queue=QUEUES[MAKE_HANDOUT])
-    def make_handout(job_id: str, owner: str = str(DESK)) -> None:
-        Desk(database, UUID(owner)).printing.make(UUID(job_id))
+    async def make_handout(job_id: str, owner: str = str(DESK)) -> None:
+        printing = Desk(database, UUID(owner)).printing
+        if not await handouts.do(UUID(owner), UUID(job_id), lambda: printing.is_wanted(UUID(job_id))):
+            await asyncio.to_thread(printing.give_up, UUID(job_id))
 
     @app.task(name=DO_ERRAND, queue=QUEUES[DO_ERRAND])
     async def do_errand(job_id: str, owner: str) -> None:
         if not await errands.do(UUID(owner), UUID(job_id)):
             await asyncio.to_thread(give_up, Desk(database, UUID(owner)), UUID(job_id))
 
-    if QUEUES[DO_ERRAND] in queues and not until_empty:
-        await errands.begin()
+    for process, queue in ((errands, QUEUES[DO_ERRAND]), (handouts, QUEUES[MAKE_HANDOUT])):
+        if queue in queues and not until_empty:
+            await process.begin()
     async with app.open_async():
         beside = [] if until_empty else [_rescue(app, database, queues), _forget(database)]
         tasks = [asyncio.create_task(work) for work in beside]

@@ -110,7 +110,7 @@ class Upgrades(unittest.TestCase):
                 connection.execute(text("ALTER TABLE example_set DROP COLUMN pictures"))
                 connection.execute(text("ALTER TABLE example_set DROP COLUMN step, DROP COLUMN sample"))
                 connection.execute(text("DROP TABLE set_step"))
-                connection.execute(text("ALTER TABLE print_job DROP COLUMN pages, DROP COLUMN set_id"))
+                connection.execute(text("ALTER TABLE print_job DROP COLUMN page_count, DROP COLUMN set_id"))
                 connection.execute(text("ALTER TABLE print_job ADD COLUMN preview bytea"))
                 connection.execute(text("DROP TABLE record_entry, given_answer, marking_round, pupil, school_class"))
                 connection.execute(text("UPDATE alembic_version SET version_num = '0007'"))

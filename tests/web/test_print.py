@@ -4,19 +4,23 @@ import io
 import re
 from datetime import timedelta
 from fractions import Fraction
-from typing import Any
+from typing import Any, cast
 from unittest.mock import patch
 from uuid import UUID
 
 import sqlalchemy
+from PIL import Image
 from pypdf import PdfReader
 from werkzeug.http import parse_options_header
 
+from keen_slate.core.reading.reading import read
 from keen_slate.services import printing
+from keen_slate.services.formats import AT_ONCE
+from keen_slate.services.line_up import kept
 from keen_slate.services.printing import Item, versions_of
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.work import Edits
-from keen_slate.store import print_jobs
+from keen_slate.store import print_jobs, sets
 from keen_slate.store.database import Belongings, Database
 from keen_slate.store.teachers import DESK
 from tests.support.arithmetic import as_python
@@ -67,9 +71,11 @@ class PrintTest(AtTheDesk):
         self.assertEqual((found["state"], found["done"]), ("done", found["total"]))
         answer = self.client.get(f"/api/print/{job}/file")
         self.assertEqual(answer.headers["Content-Type"], "application/pdf")
+        reader = PdfReader(io.BytesIO(answer.data))
+        self.assertEqual(found["pages"], len(reader.pages))
         preview = self.client.get(f"/api/print/{job}/preview")
         self.assertEqual(preview.data[:8], b"\x89PNG\r\n\x1a\n")
-        return PdfReader(io.BytesIO(answer.data))
+        return reader
 
     def test_a_title_of_any_letters_names_the_file(self) -> None:
         job = self.begin(kind="key", title="Łąka – “beds”")
@@ -273,6 +279,80 @@ class Handouts(PrintTest):
     def test_words_of_a_title_are_words_and_no_commands(self) -> None:
         title = '#panic("no") $x$ *b* \\ "q" _i_ [c] <t>'
         self.assertIn('#panic("no") $x$ *b*', self.text(self.printed(kind="key", title=title)))
+
+
+class LookedAt(PrintTest):
+    def test_every_page_can_be_looked_at_and_no_other(self) -> None:
+        job = self.begin(kind="worked", size="large")
+        pages = self.finished(job)["pages"]
+        self.assertGreater(pages, 2)
+        at = f"/api/print/{job}/preview"
+        seen = [self.client.get(at, query_string={"page": n}) for n in range(1, pages + 1)]
+        self.assertEqual({(s.status_code, s.mimetype) for s in seen}, {(200, "image/png")})
+        self.assertEqual(len({s.data for s in seen}), pages, "each is another page")
+        shown = [Image.open(io.BytesIO(s.data)) for s in seen]
+        for picture in shown:
+            width, height = picture.size
+            self.assertAlmostEqual(height / width, 297 / 210, places=2)  # A4 by ISO 216
+            self.assertTrue(any(dark for dark in picture.convert("L").histogram()[:100]), "there is ink on it")
+        self.assertEqual(self.client.get(at, query_string={"page": pages + 1}).status_code, 404)
+
+    def test_it_says_to_which_standards_it_is_made(self) -> None:
+        """What can be told from the file itself: XMP by ISO 14289-1 (PDF/UA-1) and ISO 19005-2 (PDF/A-2a)."""
+        for kind in ("worked", "bare", "key", "teacher", "cut-outs", "pack"):
+            reader = self.printed(kind=kind)
+            root: Any = reader.trailer["/Root"]
+            told = root["/Metadata"].get_data().decode()
+            for name, value in (("pdfuaid:part", 1), ("pdfaid:part", 2), ("pdfaid:conformance", "A")):
+                self.assertRegex(told, rf'<{name}>{value}</{name}>|{name}="{value}"', kind)
+            self.assertTrue(root["/MarkInfo"]["/Marked"])
+            self.assertEqual(root["/Lang"], "en")
+            (intent,) = root["/OutputIntents"]
+            self.assertIn("/DestOutputProfile", intent, "its colours are told, as PDF/A wants")
+            used: list[Any] = [page["/Resources"].get("/Font", {}) for page in cast("list[Any]", reader.pages)]
+            fonts = [font.get_object() for by_name in used for font in by_name.values()]
+            described = [f["/DescendantFonts"][0]["/FontDescriptor"] for f in fonts if "/DescendantFonts" in f]
+            self.assertTrue(described)
+            self.assertTrue(all({"/FontFile2", "/FontFile3"} & set(f) for f in described), "its fonts are in it")
+
+
+class OpenFormats(PrintTest):
+    """A set in an open format, written by the worker: the same file as at once."""
+
+    def test_the_worker_writes_the_same(self) -> None:
+        for format in ("csv", "latex", "svg", "qti"):
+            at_once = self.client.get(f"/api/sets/{self.set['id']}/export/{format}")
+            job = self.begin(format=format)
+            found = self.finished(job)
+            self.assertEqual((found["state"], found["done"], found["total"]), ("done", len(PROBLEMS), len(PROBLEMS)))
+            written = self.client.get(f"/api/print/{job}/file")
+            self.assertEqual(written.data, at_once.data, format)
+            self.assertEqual(written.headers["Content-Type"], at_once.headers["Content-Type"])
+            self.assertEqual(*(a.headers["Content-Disposition"].split(";")[-1] for a in (written, at_once)))
+            self.assertEqual(self.client.get(f"/api/print/{job}/preview").status_code, 404)
+
+    def test_one_that_would_take_long_is_refused_with_where_it_is_written(self) -> None:
+        long = self.client.post("/api/sets", json={"name": "Long"}).get_json()
+        database = Database(self.url)
+        self.addCleanup(database.engine.dispose)
+        with Belongings(database, DESK).transaction() as session:
+            new = kept(read("5 1/6 - 2 5/6"), "", {})
+            sets.rearrange(session, UUID(long["id"]), long["revision"], [new] * (AT_ONCE["csv"] + 1))
+        told = self.client.get(f"/api/sets/{long['id']}/export/csv")
+        self.assertEqual(told.status_code, 422)
+        self.assertIn(f"at most {AT_ONCE['csv']}", told.get_json()["message"])
+        self.assertIn("Print", told.get_json()["message"])
+        job = self.client.post(f"/api/sets/{long['id']}/print", json={"format": "csv"}).get_json()["id"]
+        self.assertEqual(self.finished(job)["done"], AT_ONCE["csv"] + 1)
+        rows = self.client.get(f"/api/print/{job}/file").data.decode("utf-8-sig").splitlines()
+        self.assertEqual(len(rows), AT_ONCE["csv"] + 2)
+
+    def test_it_can_be_stopped(self) -> None:
+        job = self.begin(format="latex")
+        told = patch.object(print_jobs, "go_on", return_value=False)
+        with told:
+            self.assertEqual(self.finished(job)["state"], "running")
+        self.assertEqual(self.client.get(f"/api/print/{job}/file").status_code, 404)
 
 
 class Jobs(PrintTest):

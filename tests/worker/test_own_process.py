@@ -36,7 +36,43 @@ if __name__ == "__main__":
 """
 
 
+WHATEVER = """
+import asyncio, json, os, sys
+from uuid import UUID
+from keen_slate.worker.own_process import OwnProcess
+from tests.support.jobs import endless, greedy, nothing
+
+NOBODY = UUID(int=0)
+
+async def main():
+    url = sys.argv[1]
+    looks = iter([True, True, False])
+    process = OwnProcess(url, endless)
+    told = [await process.do(NOBODY, NOBODY, lambda: next(looks)), process._pool is None]
+    process.does = nothing
+    told += [await process.do(NOBODY, NOBODY), process._pool is None]
+    before = list(process._pool._processes)
+    process.does = greedy
+    told += [await process.do(NOBODY, NOBODY), process._pool is None]
+    process.does = nothing
+    told += [await process.do(NOBODY, NOBODY), list(process._pool._processes) == before]
+    process.end()
+    print(json.dumps(told))
+
+if __name__ == "__main__":
+    asyncio.run(main())
+"""
+
+
 class OwnProcessTest(unittest.TestCase):
+    def test_what_is_not_wanted_any_more_and_what_took_much_memory_end_the_process(self) -> None:
+        done = subprocess.run(
+            [sys.executable, "-c", WHATEVER, self.enterContext(fresh_database())],
+            capture_output=True, text=True, timeout=120, check=False,
+        )  # fmt: skip
+        told = json.loads(done.stdout or "null")
+        self.assertEqual(told, [True, True, True, False, True, True, True, False], done.stderr)
+
     def test_one_is_ended_and_the_next_is_done(self) -> None:
         url = self.enterContext(fresh_database())
         database = Database(url)

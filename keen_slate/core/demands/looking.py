@@ -3,6 +3,7 @@
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
+from keen_slate.core.problem.last import known_for_the_last
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
@@ -23,17 +24,18 @@ def has_value(problem: Problem) -> bool:
     return not isinstance(problem.expr, (Comparison, Chain))
 
 
-def together(problem: Problem) -> list[tuple[Expr, ...]]:
+@known_for_the_last
+def together(problem: Problem) -> tuple[tuple[Expr, ...], ...]:
     """The numbers that need one size of piece: the terms of each sum, what is compared, the sides of a chain."""
     expr = problem.expr
     if isinstance(expr, Estimating):  # rounded, nothing needs one size any more
-        return []
+        return ()
     groups = [tuple(map(_unsigned, children(e))) for e in numbers_in(problem) if isinstance(e, Sum)]
     if isinstance(expr, Comparison):
         groups.append(expr.items)
     elif isinstance(expr, Chain):
         groups.append(expr.sides)
-    return groups
+    return tuple(groups)
 
 
 def _unsigned(expr: Expr) -> Expr:
@@ -43,22 +45,24 @@ def _unsigned(expr: Expr) -> Expr:
     return expr
 
 
-def bottoms_in(problem: Problem) -> set[int]:
+@known_for_the_last
+def bottoms_in(problem: Problem) -> frozenset[int]:
     """The denominators of the first such numbers that differ in them, else of those that have any."""
     found = [
         {e.denominator for e in group if isinstance(e, (CommonFraction, MixedNumber))} for group in together(problem)
     ]
-    return next((b for b in found if len(b) > 1), next((b for b in found if b), set()))
+    return frozenset(next((b for b in found if len(b) > 1), next((b for b in found if b), ())))
 
 
-def numbers_in(problem: Problem) -> list[Expr]:
+@known_for_the_last
+def numbers_in(problem: Problem) -> tuple[Expr, ...]:
     """Every expression in the problem, the numbers compared and the sides of a chain too."""
     inside: tuple[Expr, ...] = (problem.expr,)
     if isinstance(problem.expr, Comparison):
         inside = problem.expr.items
     elif isinstance(problem.expr, Chain):
         inside = problem.expr.sides
-    return [e for start in inside for e in walk(start)]
+    return tuple([e for start in inside for e in walk(start)])
 
 
 def goals_served(work: Derivation) -> set[GoalId]:

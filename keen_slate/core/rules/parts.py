@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from math import lcm
 
 from keen_slate.core.numbers.forms import CommonFraction, Whole, mixed_form, whole_and_part
+from keen_slate.core.problem.last import known_for_the_last
 from keen_slate.core.problem.tree import Expr, Sum, Term
 
 
@@ -19,17 +20,10 @@ class SumParts:
     parts: tuple[tuple[bool, CommonFraction], ...]
     bottoms: tuple[int, ...]
 
-    @classmethod
-    def of(cls, expr: Expr) -> "SumParts":
-        """Of the same sum that was asked last it is known: each plan on the way to its rule asks for it."""
-        global _latest
-        latest = _latest
-        if latest is None or latest[0] is not expr:
-            latest = _latest = expr, cls._found(expr)
-        return latest[1]
-
-    @classmethod
-    def _found(cls, expr: Expr) -> "SumParts":
+    @staticmethod
+    @known_for_the_last
+    def of(expr: Expr) -> "SumParts":
+        """Raises TypeError for what is no sum."""
         if not isinstance(expr, Sum):
             raise TypeError(f"{expr!r} is not a sum")
         terms: list[tuple[bool, int, CommonFraction | None]] = []
@@ -41,7 +35,7 @@ class SumParts:
             if part is not None:
                 parts.append((term.minus, part))
                 bottoms[part.denominator] = None
-        return cls(tuple(terms), tuple(parts), tuple(bottoms))
+        return SumParts(tuple(terms), tuple(parts), tuple(bottoms))
 
     @property
     def any_minus(self) -> bool:
@@ -66,9 +60,6 @@ class SumParts:
 
     def common(self) -> int:
         return lcm(*self.bottoms)
-
-
-_latest: tuple[Expr, SumParts] | None = None
 
 
 def minuend_and_subtrahend(parts: SumParts) -> tuple[int, int, int, int, int]:

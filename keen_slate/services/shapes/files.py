@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field, StringConstraints
 
 from keen_slate.services.shapes.base import Choices, Name, Shape, Typed
-from keen_slate.services.shapes.line_up import Plan, ShownSet, Task
+from keen_slate.services.shapes.line_up import Plan, SetSummary, Task
 from keen_slate.services.shapes.work import Edits
 
 LARGEST_SET = 4_000_000
@@ -56,6 +56,6 @@ class ImportFault(Shape):
 class Imported(Shape):
     """The new set; none where nothing was written because of the faults. ``readable`` counts what could be read."""
 
-    set: ShownSet | None
+    set: SetSummary | None
     faults: list[ImportFault]
     readable: int

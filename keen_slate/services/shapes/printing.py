@@ -17,7 +17,8 @@ class PrintRequest(Shape):
     the likely mistakes, ``cut-outs`` strips and discs to cut out and colour, ``pack`` a whole lesson: worked examples,
     the pupils' sheets A and B, their keys. ``estimate``, ``strips`` and ``line`` stand with the space to work in,
     ``conclusion`` are lines for what was noticed. A ``draft`` is made to be looked at, and does not count as printed.
-    ``format``: PDF, or a document to be changed elsewhere; cut-outs are drawn on paper alone.
+    ``format``: PDF, a document to be changed elsewhere, or the set itself in an open format; cut-outs are drawn on
+    paper alone.
     """
 
     kind: Literal["as-set", "worked", "together", "bare", "key", "teacher", "cut-outs", "pack"] = "as-set"
@@ -27,7 +28,7 @@ class PrintRequest(Shape):
     line: bool = False
     conclusion: bool = False
     draft: bool = False
-    format: Literal["pdf", "docx", "odt", "pptx", "html", "epub"] = "pdf"
+    format: Literal["pdf", "docx", "odt", "pptx", "html", "epub", "csv", "latex", "svg", "qti"] = "pdf"
     organiser: Organiser = "fitting"
     paper: Literal["a4", "us-letter"] = "a4"
     columns: Literal[1, 2] = 1

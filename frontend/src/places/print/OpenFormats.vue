@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import Button from 'primevue/button'
-import { ref } from 'vue'
+import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, type Imported } from '@/api/client'
+import { api, type Imported, type PrintRequest } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useSets } from '@/desk/useSets'
+import { usePrinting } from './usePrinting'
 
 /** The set as a file for other programs, and a file read into a new set. */
 const FORMATS = [
@@ -14,11 +15,26 @@ const FORMATS = [
   { id: 'svg', name: 'SVG', about: 'all pictures' },
   { id: 'qti', name: 'QTI 3', about: 'choice items for a learning platform' },
 ]
+/** Examples of a set up to which its file is written at once; of a longer one it is told how far it is. */
+const AT_ONCE = 150
 
+defineProps<{ wished: PrintRequest }>()
 const sets = useSets()
 const router = useRouter()
 const found = ref<Imported | null>(null)
 const { ask, fault: trouble } = useRequest({ reads: false, shown: true })
+const { job, running, trouble: writingTrouble, madeId, print, cancel } = usePrinting()
+const writing = ref('')
+const isLong = (format: string) => format !== 'json' && (sets.inHand?.examples.length ?? 0) > AT_ONCE
+
+function write(format: (typeof FORMATS)[number], wished: PrintRequest) {
+  if (!sets.inHandId) return
+  writing.value = format.name
+  void print(sets.inHandId, { ...wished, format: format.id as PrintRequest['format'], draft: false })
+}
+watch(madeId, (id) => {
+  if (id) window.location.assign(`/api/print/${id}/file`)
+})
 let last: { format: 'json' | 'csv'; content: string; name: string } | undefined
 
 async function read(event: Event) {
@@ -48,10 +64,17 @@ async function takeIn(rest: boolean) {
     <h2 id="formats-title">Open formats</h2>
     <ul class="format-list">
       <li v-for="format in FORMATS" :key="format.id">
-        <a :href="`/api/sets/${sets.inHandId}/export/${format.id}`" download>{{ format.name }}</a>
+        <button v-if="isLong(format.id)" type="button" class="quiet-button" @click="write(format, wished)">{{ format.name }}</button>
+        <a v-else :href="`/api/sets/${sets.inHandId}/export/${format.id}`" download>{{ format.name }}</a>
         <span class="quiet"> {{ format.about }}</span>
       </li>
     </ul>
+    <p v-if="running && job" role="status">
+      {{ writing }}: {{ job.done }} of {{ job.total }} examples
+      <button type="button" class="quiet-button" @click="cancel">Stop</button>
+    </p>
+    <p v-else-if="writingTrouble" role="alert">{{ writingTrouble }}</p>
+    <p v-else-if="job?.state === 'done'" class="quiet" role="status">{{ writing }} saved</p>
     <label class="take-in">
       Read a set from a file
       <input type="file" accept=".json,.csv,.txt,text/csv,application/json" @change="read" />

@@ -174,7 +174,8 @@ watch(madeId, () => (page.value = 1))
       <template v-if="running && job && (!made || job.total > 40)">
         <ProgressBar class="print-progress" :value="share" aria-label="Items set" />
         <p v-if="job.state === 'waiting'">It waits until the handouts before it are made.</p>
-        <p v-else>{{ job.done }} of {{ job.total }} items are set.</p>
+        <p v-else-if="job.done < job.total">{{ job.done }} of {{ job.total }} items are worked.</p>
+        <p v-else>All {{ job.total }} items are worked; the pages are being set.</p>
       </template>
       <p v-else-if="job?.state === 'cancelled'" class="quiet">Cancelled. Nothing was printed.</p>
       <template v-if="made">
@@ -191,7 +192,7 @@ watch(madeId, () => (page.value = 1))
       </template>
       <p v-else-if="!running" class="quiet">The handout is made here, as a PDF; its pages are shown.</p>
       <TryPanel v-if="trying && sets.inHand" />
-      <OpenFormats v-if="sets.inHand" />
+      <OpenFormats v-if="sets.inHand" :wished="{ ...wished, versions: 1 }" />
     </section>
   </div>
 </template>
