@@ -152,8 +152,6 @@
 }
 
 #let item-body(item, kind, columns) = {
-  h(-1.9em)
-  box(width: 1.9em, text(weight: "bold", item.number))
   if item.asked != "" { text(size: 0.9em, fill: soft, item.asked); parbreak() }
   if item.told == none { maths(item.problem, size: 1.2em) } else { a-story(item.told, columns) }
   if item.choices.len() > 0 {
@@ -207,14 +205,32 @@
   })
 }
 
-#let one-item(item, version) = block(
-  breakable: false,
-  above: if version.kind == "key" { 0.75em } else { 1.3em },
-  below: if version.kind == "key" { 0.75em } else { 1.3em },
-  width: 100%,
-  inset: (left: 1.9em),
-  item-body(item, version.kind, version.columns),
-)
+// The items are a list: its numbers are heard, and one can go from item to item.
+#let a-list(items, version) = {
+  let between = if version.kind == "key" { 0.75em } else { 1.3em }
+  block(above: between, below: between, enum(
+    indent: 0pt,
+    body-indent: 0pt,
+    spacing: between,
+    number-align: start,
+    numbering: n => box(width: 1.9em, text(weight: "bold", version.items.at(n - 1).number)),
+    ..items.map(((index, item)) => enum.item(index + 1, block(
+      breakable: false,
+      width: 100%,
+      item-body(item, version.kind, version.columns),
+    ))),
+  ))
+}
+
+// Items that are like one example come under its heading; a list goes on behind it.
+#let runs(items) = {
+  let found = ()
+  for (index, item) in items.enumerate() {
+    if found.len() == 0 or item.group != "" { found.push((group: item.group, items: ())) }
+    found.last().items.push((index, item))
+  }
+  found
+}
 
 #for (index, version) in data.versions.enumerate() {
   set page(columns: version.columns)
@@ -235,9 +251,9 @@
     v(0.6em)
   })
   set text(size: if version.kind == "key" { calc.min(size, 11pt) } else { size })
-  for item in version.items {
-    if item.group != "" { block(above: 1em, below: 0.3em, strong(item.group)) }
-    one-item(item, version)
+  for run in runs(version.items) {
+    if run.group != "" { block(above: 1em, below: 0.3em, heading(level: 2, outlined: false, text(size: 1em / 1.2, run.group))) }
+    a-list(run.items, version)
   }
   if version.cut-outs.len() > 0 { cut-outs(version.cut-outs) }
   if version.conclusion {

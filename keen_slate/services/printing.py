@@ -45,6 +45,7 @@ from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.faults import NotFound, NotPossible
 from keen_slate.render.boards import board_cells
+from keen_slate.render.letters import letters_not_set
 from keen_slate.render.page_images import count_pages, page_png
 from keen_slate.render.pictures.svg import width_in
 from keen_slate.render.spoken import spoken
@@ -157,6 +158,8 @@ class Printing:
                 content=content,
                 set_id=found.id,
             )
+            if request.format == "pdf":
+                _refuse_letters_not_set(order)
             in_set = request.format in WRITERS
             total = len(order.items) if in_set else sum(len(part.items) for part in parts_of(order))
             job_id = print_jobs.order(session, total, _file_name(order), order.model_dump(mode="json"), found.id)
@@ -177,6 +180,7 @@ class Printing:
                 items = [_item(e, found.pictures) for e in turns or found.examples]
                 made.append(SheetItems(title=found.name, codes=sheet.codes, items=items))
             order = Order(request=request, title="Your turn", items=[], content=content, sheets=made)
+            _refuse_letters_not_set(order)
             total = sum(len(sheet.items) for sheet in made)
             job_id = print_jobs.order(session, total, _file_name(order), order.model_dump(mode="json"))
         return self.look(job_id)
@@ -271,6 +275,34 @@ class Printing:
             made, pages = written_as(request, order.title, versions, SIZES[request.size]), 0
         with self.database.transaction() as session:
             print_jobs.finish(session, job_id, made, pages)
+
+
+def _refuse_letters_not_set(order: Order) -> None:
+    """Raises NotPossible for the first text with a letter that no font has, before anything is made."""
+    places = list(_texts_of(order))
+    missing = letters_not_set(text for _, text in places)
+    if not missing:
+        return
+    place, text = next((place, text) for place, text in places if not missing.isdisjoint(text))
+    letter = next(c for c in text if c in missing)
+    told = f"“{letter}” {place} cannot be printed: no font that comes with Keen Slate has it."
+    instead = "" if order.sheets else " As a text document or a web page the handout can have it."
+    raise NotPossible(f"{told} Write it in other letters.{instead}")
+
+
+def _texts_of(order: Order) -> Iterator[tuple[str, str]]:
+    """Every text of the teacher's that comes on paper, with its place."""
+    yield "in the title", order.title
+    for word, own in order.content.get("words", {}).items():
+        yield f"among your words ({word.replace('_', ' ')})", str(own)
+    for sheet in order.sheets:
+        yield from ((f"in the code of a pupil, {code},", code) for code in sheet.codes)
+        yield "in the title", sheet.title
+    for number, item in enumerate((*order.items, *(i for s in order.sheets for i in s.items)), start=1):
+        yield f"in example {number}", item.problem
+        yield f"in the rule of example {number}", item.task.rule
+        for edit in item.edits.lines:
+            yield f"in the reason of line {edit.line} of example {number}", edit.reason or ""
 
 
 class _NotWanted(Exception):

@@ -14,6 +14,7 @@ from pypdf import PdfReader
 from werkzeug.http import parse_options_header
 
 from keen_slate.core.reading.reading import read
+from keen_slate.render.letters import letters_not_set
 from keen_slate.services import printing
 from keen_slate.services.formats import AT_ONCE
 from keen_slate.services.line_up import kept
@@ -167,6 +168,36 @@ class Handouts(PrintTest):
         self.assertIn("5 and 1 sixth minus 2 and 5 sixths", heard)
         self.assertTrue(any("disc" in h or "strip" in h for h in heard), heard[:9])
 
+    def test_the_items_are_a_list_under_headings(self) -> None:
+        for kind in ("worked", "bare", "key", "teacher"):
+            kinds = self.elements(self.printed(kind=kind))
+            self.assertEqual(kinds.count("/LI"), len(PROBLEMS), kind)
+            self.assertEqual(kinds.count("/Lbl"), len(PROBLEMS), kind)
+            self.assertEqual(kinds.count("/H1"), 1, kind)
+        pack = self.elements(self.printed(kind="pack"))
+        self.assertGreater(pack.count("/H1"), 4, "each part has its title")
+        self.assertGreater(pack.count("/H2"), 0, "and what is like which example stands under that")
+        self.assertGreater(pack.count("/L"), pack.count("/H1") - 1)
+
+    def elements(self, reader: PdfReader) -> list[str]:
+        """What the structure of a tagged PDF is made of, by their standard names, in reading order."""
+        root: Any = reader.trailer["/Root"]
+        found: list[str] = []
+
+        def walk(node: Any) -> None:
+            node = node.get_object()
+            if isinstance(node, list):
+                for part in node:
+                    walk(part)
+            elif isinstance(node, dict):
+                if "/S" in node:
+                    found.append(str(node["/S"]))
+                if "/K" in node:
+                    walk(node["/K"])
+
+        walk(root["/StructTreeRoot"])
+        return found
+
     def test_the_teachers_key_names_the_mistakes(self) -> None:
         text = " ".join(self.text(self.printed(kind="teacher")).split())
         for said in ("Smaller part from the larger", "Ten pieces for one whole", "the estimate would catch it"):
@@ -314,6 +345,38 @@ class LookedAt(PrintTest):
             described = [f["/DescendantFonts"][0]["/FontDescriptor"] for f in fonts if "/DescendantFonts" in f]
             self.assertTrue(described)
             self.assertTrue(all({"/FontFile2", "/FontFile3"} & set(f) for f in described), "its fonts are in it")
+
+
+class Letters(PrintTest):
+    def refused(self, **asked: Any) -> str:
+        answer = self.client.post(f"/api/sets/{self.set['id']}/print", json=asked)
+        self.assertEqual(answer.status_code, 422)
+        return str(answer.get_json()["message"])
+
+    def test_one_that_no_font_has_is_said_with_its_place_before_anything_is_made(self) -> None:
+        told = self.refused(title="Beds 水桶")
+        self.assertIn("“水” in the title cannot be printed", told)
+        self.assertIn("text document", told)
+        example = self.set["examples"][1]["id"]
+        opened = self.client.get(f"/api/sets/{self.set['id']}").get_json()
+        edits = {"lines": [{"line": 2, "reason": "Look: 👀"}]}
+        body = {"revision": opened["revision"], "edits": edits}
+        self.client.put(f"/api/sets/{self.set['id']}/examples/{example}/edits", json=body)
+        self.assertIn("“👀” in the reason of line 2 of example 2", self.refused())
+        self.client.put(
+            f"/api/sets/{self.set['id']}/examples/{example}/edits",
+            json={"revision": opened["revision"] + 1, "edits": {}},
+        )
+
+    def test_other_documents_have_any_letter(self) -> None:
+        self.assertEqual(self.finished(self.begin(format="docx", title="Beds 水桶"))["state"], "done")
+
+    def test_letters_of_latin_greek_and_cyrillic_are_there(self) -> None:
+        """Every letter of these blocks of Unicode 15 besides those added to Cyrillic for languages of the far north."""
+        blocks = ((0xA1, 0x24F), (0x370, 0x3FF), (0x400, 0x4FF), (0x1E00, 0x1EFF), (0x2010, 0x2027), (0x20A0, 0x20BF))
+        texts = ["".join(map(chr, range(first, last + 1))) for first, last in blocks]
+        self.assertEqual(letters_not_set(texts), frozenset())
+        self.printed(title="Ułamki – ½ „próba“, Дроби, κλάσματα")
 
 
 class OpenFormats(PrintTest):
