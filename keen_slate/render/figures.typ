@@ -63,6 +63,7 @@
   for (y, row) in board.rows.enumerate() {
     for (x, cell) in row.cells.enumerate() {
       let line = 0.9pt + ink
+      if cell.figure.len() + cell.top.len() + cell.bottom.len() + cell.before.len() + cell.point.len() + cell.rules.len() == 0 and x > 0 { continue }
       cells.push(grid.cell(x: x + shift, y: y, inset: (top: if y == board.room { 1.3em } else { 0.2em }), stroke: (
         bottom: if "below" in cell.rules { line },
         left: if "left" in cell.rules { line },

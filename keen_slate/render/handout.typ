@@ -37,16 +37,18 @@
   said
 }
 
-// The reasons stand beside it where there is room, else under it.
-#let a-board(entry) = block(above: 0.5em, below: 0.5em, breakable: false, layout(size => {
+// The reasons stand beside it where there is room, else under it. What is surely narrow need not be measured, which
+// takes as long as drawing it.
+#let a-board(entry, columns) = {
   let drawn = draw-board(entry.board, entry.point)
   let reasons = { set text(size: 0.86em); for reason in entry.reasons { par(prose(reason)) } }
-  if size.width - measure(drawn).width > 6.5cm {
-    grid(columns: (auto, 1fr), column-gutter: 1.6em, align: top, drawn, reasons)
-  } else {
-    stack(dir: ttb, spacing: 0.6em, drawn, reasons)
-  }
-}))
+  let beside = grid(columns: (auto, 1fr), column-gutter: 1.6em, align: top, drawn, reasons)
+  let widest = entry.board.columns * if entry.board.kind == "fractions" { 3 } else { 1.8 } * size
+  let fits = columns == 1 and widest < 9cm
+  block(above: 0.5em, below: 0.5em, breakable: false, if fits { beside } else {
+    layout(room => if room.width - measure(drawn).width > 6.5cm { beside } else { stack(dir: ttb, spacing: 0.6em, drawn, reasons) })
+  })
+}
 
 // What stands beside a line, below it where it is printed; what matters is ringed.
 #let side-work(side) = block(above: 0.4em, below: 0.6em, inset: (left: 1.6em), {
@@ -69,8 +71,8 @@
     })
   }
 })
-#let a-line(line) = {
-  if "board" in line { a-board(line) }
+#let a-line(line, columns) = {
+  if "board" in line { a-board(line, columns) }
   else if line.state == "given" and line.asks {
     text(size: 0.86em, style: "italic", prose(line.reason))
     parbreak()
@@ -177,7 +179,7 @@
     })
   }
   parbreak()
-  for line in item.lines { a-line(line) }
+  for line in item.lines { a-line(line, columns) }
   for drawn in item.pictures { picture(drawn, columns) }
   if item.helps != none { aids(item.helps) }
   if item.space != none { block(above: 0.7em, work-space(item)) }

@@ -24,9 +24,9 @@ LONGEST_HANDOUT = 900.0
 MEMORY = 4 << 30
 """Bytes that the process may take."""
 
-MOST_KEPT = 400_000
-"""Kilobytes that the process may have taken at its most and go on: beyond it another takes its place, so that memory
-comes back."""
+MOST_KEPT = 250_000
+"""Kilobytes that the process may have taken at its most and go on: beyond it another takes its place at once, so that
+memory comes back."""
 
 LOOKS_EVERY = 0.25
 """Seconds between two looks whether what is being done is still wanted."""
@@ -98,6 +98,7 @@ class OwnProcess:
             return False
         if peak > MOST_KEPT:
             self.end()
+            await self.begin()
         return True
 
     def end(self) -> None:
