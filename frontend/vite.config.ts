@@ -8,6 +8,16 @@ export default defineConfig({
   plugins: [vue()],
   css: { postcss: { plugins: [globalData({ files: ['./src/styles/breakpoints.css'] }), customMedia()] } },
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
-  build: { target: 'es2022', manifest: true },
+  build: {
+    target: 'es2022',
+    manifest: true,
+    rolldownOptions: {
+      input: ['index.html', 'src/offline/worker.ts'],
+      // A service worker is known by its name, and governs what lies below it.
+      output: {
+        entryFileNames: (chunk) => (chunk.name === 'worker' ? 'service-worker.js' : 'assets/[name]-[hash].js'),
+      },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:8470' } },
 })

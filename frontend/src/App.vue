@@ -24,6 +24,8 @@ const keysAsked = ref(false)
 watch(keysShown, () => (keysAsked.value = true), { once: true })
 /** Where the steps of the set in hand are undone; Work and Mark have steps of their own. */
 const UNDOABLE = ['line-up', 'show', 'print']
+/** Places that show a set. */
+const OF_A_SET = new Set(['line-up', 'show', 'presenter', 'print'])
 const welcome = computed(() => route.name === 'welcome')
 /** The places in the order of the work; those of a set open the one in hand. */
 const places = computed(() => {
@@ -49,8 +51,10 @@ watch(
   async (inside) => {
     if (!inside) return
     await Promise.all([settings.ready(), router.isReady()])
-    // An address that names a set is opened by its place; without one the set of last time is.
-    await (route.params.set ? sets.list() : sets.begin())
+    // An address that names a set is opened by its place; without one the set of last time is, where it is worked with.
+    if (route.params.set) await sets.list()
+    else if (OF_A_SET.has(String(route.name))) await sets.begin()
+    else await sets.know()
   },
 )
 useKeys({ '?': () => (keysShown.value = true), u: () => void sets.undo() })

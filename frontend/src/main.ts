@@ -9,6 +9,7 @@ import PrimeVue from 'primevue/config'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { useNotice } from './desk/useNotice'
+import { keepForLater } from './offline/begin'
 import { router } from './router'
 import { slateTheme } from './theme'
 
@@ -25,3 +26,4 @@ window.addEventListener('unhandledrejection', (event) => {
   notice.tell(event.reason)
 })
 app.mount('#app')
+keepForLater()

@@ -3,7 +3,7 @@ import type { SetChange, ShownExample, ShownSet } from '../src/api/client'
 import { summaryOf, withChange } from '../src/desk/setChange'
 
 const example = (id: string, typed = id) => ({ id, typed }) as ShownExample
-const head = { id: 'set', name: 'Beds', owner: '', revision: 5, changed_at: '2026-11-26T10:00:00Z' }
+const head = { id: 'set', name: 'Beds', owner: '', sample: false, revision: 5, changed_at: '2026-11-26T10:00:00Z' }
 const set = { ...head, examples: [example('a'), example('b'), example('c')] } as ShownSet
 const after = (change: Partial<SetChange>) =>
   withChange(set, { ...head, revision: 6, order: null, examples: [], ...change } as SetChange)
@@ -29,7 +29,7 @@ describe('a set after a change', () => {
 
   it('is counted in the list', () => {
     expect(summaryOf(after({ order: ['a'] }))).toEqual({
-      id: 'set', name: 'Beds', revision: 6, changed_at: head.changed_at, examples: 1,
+      id: 'set', name: 'Beds', revision: 6, changed_at: head.changed_at, sample: false, examples: 1,
     })
   })
 })

@@ -132,8 +132,9 @@ class Formats:
             made = sets.make_set(session, request.name or name, liked)
             made = sets.rearrange(session, made.id, made.revision, new, plan.model_dump() if plan else None)
             listed = SetSummary(
-                id=made.id, name=made.name, revision=made.revision, examples=len(new), changed_at=made.changed_at
-            )
+                id=made.id, name=made.name, revision=made.revision, examples=len(new), changed_at=made.changed_at,
+                sample=made.sample,
+            )  # fmt: skip
             return Imported(set=listed, faults=faults, readable=len(new))
 
 

@@ -49,6 +49,7 @@ class Line(NamedTuple):
     revision: int
     changed_at: datetime
     examples: int
+    sample: bool
 
 
 _COUNTED = (
@@ -67,7 +68,7 @@ def _called(named: str) -> ColumnElement[bool]:
 def list_sets(session: Session, named: str = "", past: int = 0, most: int | None = None) -> Sequence[Line]:
     """A teacher's sets, the last changed first, each with the number of its examples: those with ``named`` in their
     names, ``most`` of them behind the first ``past``; one query."""
-    columns = ExampleSet.id, ExampleSet.name, ExampleSet.revision, ExampleSet.changed_at, _COUNTED
+    columns = ExampleSet.id, ExampleSet.name, ExampleSet.revision, ExampleSet.changed_at, _COUNTED, ExampleSet.sample
     query = select(*columns).where(ExampleSet.deleted_at.is_(None), _called(named))
     query = query.order_by(ExampleSet.changed_at.desc(), ExampleSet.id).offset(past).limit(most)
     return [Line(*row) for row in session.execute(query)]

@@ -154,5 +154,9 @@ def _serve_front_end(app: APIFlask) -> None:
 
     # The build compresses every file, and puts a hash of the contents into the name of an asset: it never changes.
     app.wsgi_app = WhiteNoise(  # type: ignore[method-assign]
-        app.wsgi_app, FRONT_END, immutable_file_test="^/assets/", add_headers_function=_secure
+        app.wsgi_app,
+        FRONT_END,
+        immutable_file_test="^/assets/",
+        add_headers_function=_secure,
+        mimetypes={".webmanifest": "application/manifest+json"},
     )

@@ -7,7 +7,7 @@ from functools import lru_cache
 from multiprocessing.util import Finalize
 from pathlib import Path
 from tempfile import TemporaryDirectory
-from typing import Any
+from typing import Any, Literal
 
 from playwright.sync_api import Browser, BrowserContext, Locator, Page, sync_playwright
 
@@ -87,6 +87,8 @@ class BrowserTest(unittest.TestCase):
     first_visit = False
     organiser = "lines"
     """How workings are laid out in these tests; by themselves they are as it fits the problem."""
+    service_workers: Literal["allow", "block"] = "block"
+    """What the browser keeps for later is tried where it is wanted; elsewhere every answer is the server's."""
 
     @classmethod
     def setUpClass(cls) -> None:
@@ -95,7 +97,10 @@ class BrowserTest(unittest.TestCase):
 
     def setUp(self) -> None:
         self.context: BrowserContext = self.desk.browser.new_context(
-            base_url=self.desk.address, viewport={"width": 1280, "height": 800}, locale="en-GB"
+            base_url=self.desk.address,
+            viewport={"width": 1280, "height": 800},
+            locale="en-GB",
+            service_workers=self.service_workers,
         )
         self.context.set_default_timeout(10_000)
         self.context.add_cookies([self.desk.cookie()])

@@ -140,7 +140,10 @@ class School(BrowserTest):
 
     def browser(self) -> Page:
         context = self.desk.browser.new_context(
-            base_url=self.running.address, viewport={"width": 1280, "height": 800}, locale="en-GB"
+            base_url=self.running.address,
+            viewport={"width": 1280, "height": 800},
+            locale="en-GB",
+            service_workers="block",
         )
         context.set_default_timeout(10_000)
         self.addCleanup(context.close)
@@ -172,7 +175,8 @@ class School(BrowserTest):
         linden.get_by_label("Name of a new set").fill("Monday: beds")
         linden.get_by_role("button", name="Make set").click()
         linden.get_by_role("button", name="Share").click()
-        linden.get_by_label("On the department’s shelf").check()
+        with linden.expect_response("**/sharing"):
+            linden.get_by_label("On the department’s shelf").check()
 
         hazel = self.browser()
         hazel.goto(links["Hazel"])

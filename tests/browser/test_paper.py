@@ -24,7 +24,8 @@ class Print(LessonTest):
         link.wait_for()
         self.assertEqual(self.page.request.get(link.get_attribute("href") or "").body()[:5], b"%PDF-")
         expect(self.page.get_by_role("img", name="Page 1 of the handout")).to_be_visible()
-        self.page.wait_for_function("document.querySelector('.print-made img')?.naturalWidth > 300")
+        wide = "() => document.querySelector('.print-made img')?.naturalWidth > 300"
+        self.becomes(lambda: self.page.evaluate(wide), True)
         self.page.reload()
         expect(self.page.get_by_role("link", name="Open the PDF")).to_be_visible()
 
@@ -40,7 +41,8 @@ class Print(LessonTest):
         expect(self.page.get_by_text(re.compile(r"page 1 of [6-9]"))).to_be_visible()
         self.page.get_by_role("button", name="The next page").click()
         expect(self.page.get_by_role("img", name="Page 2 of the handout")).to_be_visible()
-        self.page.wait_for_function("document.querySelector('.print-made img')?.naturalWidth > 300")
+        wide = "() => document.querySelector('.print-made img')?.naturalWidth > 300"
+        self.becomes(lambda: self.page.evaluate(wide), True)
 
     def test_the_same_as_a_document_is_saved(self) -> None:
         made = self.set_of("5 1/6 - 2 5/6", "2/3 + 3/4")
@@ -94,7 +96,7 @@ class Print(LessonTest):
         )
         self.page.goto(f"/print/{made['id']}")
         self.page.get_by_role("button", name="Make the PDF").click()
-        expect(self.page.get_by_text("9 of 200 items are set.")).to_be_visible()
+        expect(self.page.get_by_text("9 of 200 items are worked.")).to_be_visible()
         self.page.get_by_role("button", name="Cancel").click()
         expect(self.page.get_by_text("Cancelled. Nothing was printed.")).to_be_visible()
 

@@ -372,6 +372,7 @@ class SecondLook(Sheet):
 
     def test_better_numbers_are_taken_with_a_click(self) -> None:
         self.open("/work?problem=1/2 %2B 1/4")
+        self.page.get_by_role("button", name="Numbers that tell more …").click()
         item = self.page.locator(".better-item").first
         text = item.locator(".math-text").get_attribute("data-text")
         item.click()

@@ -109,8 +109,16 @@ export function onSignedOut(then: () => void) {
   whenSignedOut = then
 }
 
+let whenAnswered: (kept: boolean) => void = () => {}
+
+/** What is told of each answer: whether it is one that was kept, because none came. */
+export function onAnswer(then: (kept: boolean) => void) {
+  whenAnswered = then
+}
+
 api.use({
   async onResponse({ request, response }) {
+    whenAnswered(response.headers.get('Keen-Slate-Kept') === '1')
     if (response.status === 401 && !OPENS.test(request.url)) whenSignedOut()
     return fetched(response, request.signal)
   },

@@ -10,6 +10,6 @@ export function withChange(set: ShownSet, change: SetChange): ShownSet {
 
 /** A set as it stands in the list. */
 export function summaryOf(set: ShownSet): SetSummary {
-  const { id, name, revision, changed_at } = set
-  return { id, name, revision, changed_at, examples: set.examples.length }
+  const { id, name, revision, changed_at, sample } = set
+  return { id, name, revision, changed_at, sample, examples: set.examples.length }
 }

@@ -1,7 +1,11 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, ApiFault, data, onSignedOut, type Me } from '@/api/client'
+import { forgetRead } from '@/offline/begin'
 import { useNotice } from './useNotice'
+
+const LAST = 'keen-slate:me'
+const AGAIN = 3000
 
 /**
  * Whose desk this is. While somebody has to sign in again the page stays as it is behind the door; where somebody else
@@ -22,14 +26,26 @@ export const useMe = defineStore('me', () => {
       if (found.signed_in) {
         wasInside.value = true
         whoseIsIt = found.name
+        localStorage.setItem(LAST, JSON.stringify(found))
       }
       me.value = found
+      notice.answered()
     } catch (fault) {
       // The database may be away: whoever was inside stays there, and whoever comes now is told.
       if (!(fault instanceof ApiFault)) throw fault
-      notice.tell(fault)
-      setTimeout(() => void ask(), 3000)
+      const last = fault.status === 0 ? localStorage.getItem(LAST) : null
+      if (last && !me.value) comeBack(JSON.parse(last) as Me)
+      else if (!last) notice.tell(fault)
+      setTimeout(() => void ask(), AGAIN)
     }
+  }
+
+  /** Nothing answers: whoever was here last sees what was loaded then. */
+  function comeBack(last: Me) {
+    wasInside.value = true
+    whoseIsIt = last.name
+    me.value = last
+    notice.kept = true
   }
 
   onSignedOut(() => {
@@ -37,15 +53,16 @@ export const useMe = defineStore('me', () => {
   })
 
   /** Begin with an empty page. */
-  function leave() {
+  async function leave() {
     sessionStorage.clear()
     localStorage.clear()
+    await forgetRead()
     location.assign('/work')
   }
 
   async function signOut(everywhere: boolean) {
     await data(api.POST('/api/sign-out', { body: { everywhere } }))
-    leave()
+    await leave()
   }
 
   return { me, known, inside, wasInside, ask, signOut, leave }

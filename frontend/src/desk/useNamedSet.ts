@@ -15,12 +15,15 @@ export function useNamedSet() {
   watch(
     () => route.params.set,
     (id) => {
-      if (route.name === place && typeof id === 'string' && id && id !== sets.inHandId) void sets.open(id)
+      if (route.name !== place) return
+      if (typeof id === 'string' && id) {
+        if (id !== sets.inHand?.id) void sets.open(id)
+      } else if (!sets.inHand) void sets.begin()
     },
     { immediate: true },
   )
   watch(
-    () => [sets.inHandId, route.params.set],
+    () => [sets.inHand?.id, route.params.set],
     ([inHand, named], before) => {
       const moved = before !== undefined && before[0] !== inHand
       if (route.name !== place || !place || !inHand || inHand === named) return

@@ -1,3 +1,4 @@
+import { useEventListener, useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef } from 'vue'
 import {
@@ -17,6 +18,7 @@ import {
   type Task,
 } from '@/api/client'
 import { summaryOf, withChange } from './setChange'
+import { useOutbox } from './useOutbox'
 
 /** What was done last, and how it is taken back: told for a while after it was done. */
 interface Lately {
@@ -32,6 +34,8 @@ const WORKED: Fading = { kind: 'worked', side: 'end', lines: 1, what: 'line' }
 const OWN_SET = 'My examples'
 /** Sets that are listed at once; the server gives as many. */
 const PAGE = 60
+/** Milliseconds after which what could not be kept is tried again. */
+const SEND_AGAIN = 5000
 const IN_HAND = 'keen-slate:set-in-hand'
 
 /**
@@ -50,10 +54,12 @@ export const useSets = defineStore('sets', () => {
   const bin = ref<DeletedSet[]>([])
   /** A set is shown as it came, never changed in place. */
   const inHand = shallowRef<ShownSet | null>(null)
+  const outbox = useOutbox()
   const trouble = ref('')
   const conflict = ref<{ message: string; again: () => Promise<void> } | null>(null)
   const lately = ref<Lately | null>(null)
-  const inHandId = computed(() => inHand.value?.id ?? null)
+  /** The one of last time; where nobody chose any yet, none. */
+  const last = useLocalStorage<string | null>(IN_HAND, null)
 
   async function guarded(action: () => Promise<void>): Promise<boolean> {
     trouble.value = ''
@@ -72,15 +78,28 @@ export const useSets = defineStore('sets', () => {
 
   /** Nobody chose the set in hand yet: it is one to look at. */
   const unchosen = ref(false)
+  /** The set in hand as it stands in the list; before one is opened the one that will be: that of last time, or the
+   * newest. Nobody needs to wait for its examples to know what it is called. */
+  const presumed = computed(() => {
+    const set = inHand.value
+    if (set) return { ...summaryOf(set), owner: set.owner, chosen: !unchosen.value }
+    const known = [
+      ...all.value.map((s) => ({ ...s, owner: '' })),
+      ...shared.value.map((s) => ({ ...s, revision: 0, changed_at: '', sample: false })),
+    ]
+    const found = known.find((s) => s.id === last.value) ?? (last.value ? undefined : known[0])
+    return found ? { ...found, chosen: found.id === last.value } : null
+  })
+  const inHandId = computed(() => presumed.value?.id ?? null)
   /** The set that Keep puts examples into; null where it makes one of the teacher's own, for whoever is new here. */
-  const keepsInto = computed(() => (unchosen.value && inHand.value?.sample ? null : inHand.value))
+  const keepsInto = computed(() => (presumed.value && !presumed.value.chosen && presumed.value.sample ? null : presumed.value))
 
   function hold(set: ShownSet | null, chosen = true) {
     turn += 1
     inHand.value = set
     unchosen.value = !chosen
-    if (!set) localStorage.removeItem(IN_HAND)
-    else if (chosen) localStorage.setItem(IN_HAND, set.id)
+    if (!set) last.value = null
+    else if (chosen) last.value = set.id
   }
 
   /** How many of each list have been asked for. */
@@ -153,6 +172,13 @@ export const useSets = defineStore('sets', () => {
     })
   }
 
+  /** Load the list, by which the set that will be in hand is known; where it is not, that set as well. */
+  async function know() {
+    void sendLater()
+    await list()
+    if (!presumed.value && last.value) await begin()
+  }
+
   /** Load the list, and the set that was in hand last time (or the newest), unless another is asked for meanwhile. */
   function begin(): Promise<void> {
     beginning ??= beginOnce().finally(() => (beginning = undefined))
@@ -161,17 +187,17 @@ export const useSets = defineStore('sets', () => {
   let beginning: Promise<void> | undefined
 
   async function beginOnce() {
+    void sendLater()
     const mine = ++turn
     await list()
     if (mine !== turn) return
-    const last = localStorage.getItem(IN_HAND)
-    if (last && last === inHandId.value) return
+    if (last.value && last.value === inHand.value?.id) return
     // It may have been deleted meanwhile, and need not be among the newest.
-    if (last && (await open(last))) return
+    if (last.value && (await open(last.value))) return
     trouble.value = ''
-    localStorage.removeItem(IN_HAND)
+    last.value = null
     const first = [...all.value, ...shared.value][0]?.id
-    if (first && first !== inHandId.value) await open(first, false)
+    if (first && first !== inHand.value?.id) await open(first, false)
   }
 
   /** Make a change to the set in hand on the revision shown; where it is a step, undoing it is offered for a while. */
@@ -249,17 +275,39 @@ export const useSets = defineStore('sets', () => {
   }
 
   /** At the end of the set in hand; whoever is new here gets a set of their own for it. */
-  async function keep(text: string, school: School, edits: Edits) {
+  async function keep(text: string, school: School, edits: Edits): Promise<boolean | 'waits'> {
     if (!keepsInto.value && !(await makeSet(OWN_SET))) return false
-    return change((set) =>
-      data(
-        api.POST('/api/sets/{set_id}/examples', {
-          params: { path: { set_id: set.id } },
-          body: { revision: set.revision, text, school, edits },
-        }),
-      ),
-    )
+    if (!inHand.value) await begin()
+    let unanswered = false
+    const kept = await change(async (set) => {
+      const params = { path: { set_id: set.id } }
+      try {
+        const body = { revision: set.revision, text, school, edits }
+        return await data(api.POST('/api/sets/{set_id}/examples', { params, body }))
+      } catch (fault) {
+        unanswered = fault instanceof ApiFault && fault.status === 0
+        if (unanswered) outbox.put({ set: set.id, name: set.name, revision: set.revision, text, school, edits })
+        throw fault
+      }
+    })
+    if (!unanswered) return kept
+    trouble.value = ''
+    sendingLater = window.setTimeout(() => void sendLater(), SEND_AGAIN)
+    return 'waits'
   }
+  let sendingLater: number | undefined
+
+  /** What could not be kept before is kept now, and the set in hand shown with it. */
+  async function sendLater() {
+    window.clearTimeout(sendingLater)
+    if (!outbox.count) return
+    const kept = await outbox.send()
+    if (outbox.count) sendingLater = window.setTimeout(() => void sendLater(), SEND_AGAIN)
+    if (!kept) return
+    await list()
+    if (inHand.value) await open(inHand.value.id, !unchosen.value)
+  }
+  useEventListener('online', () => void sendLater())
 
   function editExample(exampleId: string, edits: Edits) {
     return change((set) =>
@@ -412,7 +460,9 @@ export const useSets = defineStore('sets', () => {
     undo,
     redo: redoStep,
     goTo,
+    presumed,
     begin,
+    know,
     list,
     listMore,
     listNamed,
@@ -424,6 +474,7 @@ export const useSets = defineStore('sets', () => {
     rename,
     likePicture,
     keep,
+    sendLater,
     editExample,
     reorder,
     build,

@@ -8,6 +8,10 @@ const notice = useNotice()
 </script>
 
 <template>
+  <NoticeBox
+    v-if="notice.kept && !notice.said"
+    says="Keen Slate does not answer. This is as it was loaded last; what you type stays here."
+  />
   <NoticeBox v-if="notice.said" :says="notice.said">
     <Button label="All right" size="small" variant="text" @click="notice.said = ''" />
   </NoticeBox>

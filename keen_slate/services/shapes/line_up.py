@@ -14,11 +14,14 @@ from keen_slate.services.shapes.work import Edits, ShownDemand
 
 
 class SetSummary(Shape):
+    """A set as it stands in a list; a ``sample`` came with the program."""
+
     id: UUID
     name: str
     revision: int
     examples: int
     changed_at: datetime
+    sample: bool
 
 
 class SharedSet(Shape):

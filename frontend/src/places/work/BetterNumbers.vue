@@ -4,31 +4,42 @@ import { api, type Notation, type WorkRequest } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import MathText from '@/shared/MathText.vue'
 
-/** Nearby numbers that ask the same and keep more mistakes apart; they come once the rest is there. */
-const props = defineProps<{ body: WorkRequest; ready: boolean }>()
+/** Nearby numbers that ask the same and keep more mistakes apart: looked for when they are wanted. */
+const props = defineProps<{ body: WorkRequest }>()
 const emit = defineEmits<{ take: [text: string] }>()
 const items = ref<{ problem: Notation; told_apart: number }[]>([])
 const unseparated = ref<{ mistakes: string[]; separated_by: Notation | null }[]>([])
-const { ask, drop } = useRequest()
+const { ask, drop, asking } = useRequest()
+const looked = ref(false)
 
 watch(
-  () => [props.ready, props.body.text] as const,
-  async ([ready]) => {
+  () => props.body.text,
+  () => {
     drop()
     items.value = []
     unseparated.value = []
-    if (!ready) return
-    const { body } = props
-    const found = await ask((signal) => api.POST('/api/better-numbers', { body, signal }))
-    if (!found) return
-    items.value = found.items
-    unseparated.value = found.unseparated
+    looked.value = false
   },
-  { immediate: true },
 )
+
+async function look() {
+  const { body } = props
+  const found = await ask((signal) => api.POST('/api/better-numbers', { body, signal }))
+  if (!found) return
+  items.value = found.items
+  unseparated.value = found.unseparated
+  looked.value = true
+}
 </script>
 
 <template>
+  <p v-if="!looked" class="better">
+    <button type="button" class="quiet-button" :disabled="asking" title="Which mistakes have one answer here, and numbers that tell them apart" @click="look">
+      Numbers that tell more …
+    </button>
+    <span v-if="asking" class="quiet" role="status">Looking at what stands near.</span>
+  </p>
+  <p v-else-if="!items.length && !unseparated.length" class="better quiet" role="status">No numbers near these tell more.</p>
   <p v-for="group in unseparated" :key="group.mistakes.join()" class="better unseparated">
     <span class="quiet">Not told apart here:</span> {{ group.mistakes.join('; ') }}.
     <button

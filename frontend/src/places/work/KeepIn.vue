@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
+import { useOutbox } from '@/desk/useOutbox'
 import { useSets } from '@/desk/useSets'
 import { useSetSearch } from '@/desk/useSetSearch'
 import { focusOn } from '@/shared/focusing'
@@ -12,6 +13,7 @@ const emit = defineEmits<{ keep: [] }>()
 
 const NEW = 'new'
 const sets = useSets()
+const outbox = useOutbox()
 const { own, search } = useSetSearch()
 const naming = ref(false)
 const name = ref('')
@@ -61,8 +63,10 @@ async function make() {
       <Button label="Keep" variant="outlined" :disabled="!canKeep || Boolean(sets.keepsInto?.owner)" @click="emit('keep')" />
     </div>
     <p class="keep-note quiet" role="status">
-      <template v-if="kept">{{ kept }}</template>
-      <template v-else-if="sets.keepsInto">{{ sets.keepsInto.examples.length }} in the set in hand</template>
+      <template v-if="outbox.refused">{{ outbox.refused }}</template>
+      <template v-else-if="kept">{{ kept }}</template>
+      <template v-else-if="outbox.count">{{ outbox.count === 1 ? 'One example waits' : `${outbox.count} examples wait` }} to be kept.</template>
+      <template v-else-if="sets.keepsInto">{{ sets.keepsInto.examples }} in the set in hand</template>
       <template v-else>Keep makes a set for your examples.</template>
     </p>
   </div>

@@ -37,6 +37,9 @@ async function diagnose(said: string) {
   if (!said) return several.value.length ? undefined : clear()
   several.value = []
   const { policy, label_required } = settings.settings
+  // Whose numbers may have been taken is wanted now.
+  if (!sets.inHand && sets.presumed) await sets.begin()
+  if (said !== answer.value.trim()) return
   const beside = sets.inHand?.examples.map((example) => example.typed) ?? []
   const body = { ...props.body, answer: said, policy, label_required, beside }
   if (said !== asked) found.value = null

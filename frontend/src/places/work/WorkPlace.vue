@@ -186,22 +186,28 @@ async function takeOther() {
   await work()
 }
 
-async function keep() {
-  if (!worked.value) return
+/** @returns whether it stands in its set now */
+async function keep(): Promise<boolean> {
+  if (!worked.value) return false
   const what = called()
-  if (!sets.inHand) await sets.begin()
   const own = !sets.keepsInto
-  if (!(await sets.keep(workedText.value, worked.value.school, edits.edits.value)) || !sets.inHand) return
+  const done = await sets.keep(workedText.value, worked.value.school, edits.edits.value)
+  if (done === 'waits') {
+    tell(`Keen Slate does not answer. What you kept waits here, and goes into “${sets.inHand?.name}” as soon as it does.`)
+    return false
+  }
+  if (!done || !sets.inHand) return false
   const { id, step, name } = sets.inHand
   const said = `Kept ${what} in ${own ? 'a set of your own, ' : ''}“${name}”.`
   history.noteKept(said, id, step)
   sets.lately = null // it is told here
   tell(said)
+  return true
 }
 
 /** Kept with answers to choose from; which they are is said in Line up. */
 async function keepChoice() {
-  await keep()
+  if (!(await keep())) return
   const last = sets.inHand?.examples.at(-1)
   if (last && (await sets.changeTask(last.id, { ...last.task, role: 'choice' }))) {
     sets.lately = null
@@ -354,7 +360,7 @@ onMounted(async () => {
             @told="tell"
           />
           <DemandMarks :demands="looked?.demands ?? []" />
-          <BetterNumbers :body="body" :ready="looked !== null && facets.length > 0" @take="take" />
+          <BetterNumbers v-if="looked" :body="body" @take="take" />
         </div>
         <SecondLook
           ref="secondLook"
