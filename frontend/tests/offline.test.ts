@@ -13,7 +13,7 @@ describe('what a browser keeps', () => {
   it('keeps what was read, and what is worked out from the request alone', () => {
     for (const path of ['/api/sets', '/api/sets/4c1d', '/api/sets/4c1d/lesson', '/api/settings', '/api/aims'])
       expect(kindOf('GET', path, false)).toBe('read')
-    for (const path of ['/api/work', '/api/second-look', '/api/pictures', '/api/likely-wrong', '/api/preview'])
+    for (const path of ['/api/work', '/api/second-look', '/api/pictures', '/api/likely-wrong', '/api/preview', '/api/ways'])
       expect(kindOf('POST', path, false)).toBe('computed')
   })
 

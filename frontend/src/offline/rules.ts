@@ -10,7 +10,7 @@ export const PLACES = ['work', 'line-up', 'show', 'presenter', 'print', 'mark', 
 const NEVER = /^\/api\/(me|errands|teachers|classes|rounds|pupils|record|print|archive|sign|welcome|password)\b/
 const EXPORTED = /^\/api\/sets\/[^/]+\/export\//
 /** What is worked out from the request alone, and so is the same whenever it is asked. */
-const COMPUTED = /^\/api\/(work|second-look|pictures|likely-wrong|preview)$/
+const COMPUTED = /^\/api\/(work|second-look|pictures|likely-wrong|preview|ways|disproof)$/
 
 /** How a request is answered; undefined for what the worker leaves alone. */
 export function kindOf(method: string, path: string, navigates: boolean): Kind | undefined {

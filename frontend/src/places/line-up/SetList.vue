@@ -11,6 +11,9 @@ const sets = useSets()
 const name = ref('')
 const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' })
 
+/** Sets that stand there without a scroll bar of their own: what comes under them stays in reach. */
+const FEW = 12
+
 /** Part of the name that is searched for. */
 const part = ref('')
 watchDebounced(part, (now) => sets.listNamed(now.trim()), { debounce: 200 })
@@ -39,7 +42,7 @@ async function make() {
       aria-label="Find a set by its name"
     />
     <p v-if="part && !sets.all.length && !sets.shared.length" class="quiet" role="status">No set has “{{ part }}” in its name.</p>
-    <ul>
+    <ul :class="{ long: sets.all.length > FEW }">
       <li v-for="set in sets.all" :key="set.id">
         <RouterLink
           :to="{ name: 'line-up', params: { set: set.id } }"
@@ -52,10 +55,11 @@ async function make() {
           </span>
         </RouterLink>
       </li>
+      <li v-if="sets.more"><button type="button" class="quiet-button" @click="sets.listMore()">Show more sets</button></li>
     </ul>
     <template v-if="sets.shared.length">
       <h3>From colleagues</h3>
-      <ul>
+      <ul :class="{ long: sets.shared.length > FEW }">
         <li v-for="set in sets.shared" :key="set.id">
           <RouterLink
             :to="{ name: 'line-up', params: { set: set.id } }"
@@ -67,7 +71,6 @@ async function make() {
         </li>
       </ul>
     </template>
-    <button v-if="sets.more" type="button" class="quiet-button bin" @click="sets.listMore()">Show more sets</button>
     <form class="make-set" @submit.prevent="make">
       <InputText v-model="name" maxlength="120" placeholder="Name of a new set" aria-label="Name of a new set" />
       <Button type="submit" label="Make set" variant="outlined" :disabled="!name.trim()" />
@@ -119,6 +122,11 @@ async function make() {
 
 .sets :deep(a[aria-current] .sets-name) {
   font-weight: 600;
+}
+
+.long {
+  max-height: 58vh;
+  overflow-y: auto;
 }
 
 .bin {

@@ -4,6 +4,7 @@ import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRe
 import { useRoute, useRouter } from 'vue-router'
 import { api, type Organiser, type StoryRead, type WorkRequest } from '@/api/client'
 import { organiserAfter } from '@/desk/organisers'
+import { useOutbox } from '@/desk/useOutbox'
 import { useRequest } from '@/desk/useRequest'
 import { useSchool } from '@/desk/useSchool'
 import { useSets } from '@/desk/useSets'
@@ -214,6 +215,14 @@ async function keepChoice() {
     tell(`Kept ${called()} in “${sets.inHand?.name}”, with answers to choose from.`)
   }
 }
+
+const outbox = useOutbox()
+watch(
+  () => outbox.count,
+  (now, before) => {
+    if (before && !now && !outbox.refused) tell('What waited here is kept now.')
+  },
+)
 
 const copy = (format: CopyFormat) => copying.copy(body.value, format, null, laidOut.value === 'columns')
 
