@@ -65,6 +65,13 @@ def measure(port: int, headers: dict[str, str]) -> None:
         cells = [{"pupil": pupils[pupil], "item": item, "answer": answer}]
         return ask("PUT", f"/api/rounds/{found['id']}/cells", {"cells": cells})[0]
 
+    def row_of(pupil: int, again: int) -> list[dict[str, Any]]:
+        """The answers of a pupil, twelve in one request, as a row is typed in where the connection is slow."""
+        return [
+            {"pupil": pupils[pupil], "item": item, "answer": f"{(pupil + again) % 6} {(item + again) % 7 + 1}/12"}
+            for item in range(12)
+        ]
+
     first = [type_in(0, item, "1 1/2") for item in range(12)]
     empty, judged, typed, opened, listed = [], [], [], [], []
     item = {"text": LESSONS[0][0], "beside": LESSONS[0][1:], "answer": "1 1/2"}
@@ -75,10 +82,23 @@ def measure(port: int, headers: dict[str, str]) -> None:
         typed.append(type_in(at % PUPILS, at % 12, f"{at % 5} {at % 7}/8"))
         opened.append(ask("GET", f"/api/rounds/{found['id']}")[0])
         listed.append(ask("GET", "/api/rounds")[0])
+    looks = [ask("POST", "/api/second-look", {"text": text})[0] for _ in range(3) for text in LESSONS[0]]
+    classes = [
+        sum(
+            ask("PUT", f"/api/rounds/{found['id']}/cells", {"cells": row_of(pupil, again)})[0]
+            for pupil in range(PUPILS)
+        )
+        for again in range(3)
+    ]
     for _ in range(99):
         ask("POST", "/api/rounds", begun)
     hundred = [ask("GET", "/api/rounds")[0] for _ in range(50)]
     once = statistics.median(empty)
+    twelve = 12 * statistics.median(looks)
+    print(
+        f"a class of {PUPILS} × 12 typed in, items kept, a request a pupil, in its 12 second looks over HTTP: "
+        f"p50 {statistics.median(classes) / twelve:.2f}, largest {max(classes) / twelve:.2f} (at most 3; n 3)"
+    )
     print(f"in empty routes of the same server (median {once * 1000:.2f} ms), n = {TIMES}: median, p95")
     for name, taken, aim in (
         ("an answer to a prepared item, judged", judged, "at most 2"),

@@ -1,5 +1,3 @@
-import '@fontsource/noto-sans/latin-400.css'
-import '@fontsource/noto-sans/latin-600.css'
 import './styles/tokens.css'
 import './styles/base.css'
 import './styles/icons.css'
@@ -11,6 +9,7 @@ import App from './App.vue'
 import { useNotice } from './desk/useNotice'
 import { keepForLater } from './offline/begin'
 import { router } from './router'
+import { beginTextFonts } from './shared/textFonts'
 import { slateTheme } from './theme'
 
 const app = createApp(App)
@@ -26,4 +25,5 @@ window.addEventListener('unhandledrejection', (event) => {
   notice.tell(event.reason)
 })
 app.mount('#app')
+beginTextFonts()
 keepForLater()

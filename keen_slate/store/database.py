@@ -15,6 +15,7 @@ from alembic.config import Config
 from alembic.script import ScriptDirectory
 from alembic.util import CommandError
 from psycopg import errors as postgres
+from pydantic_core import from_json
 from sqlalchemy import Engine, create_engine, event, exists, or_, text
 from sqlalchemy.exc import ArgumentError, DBAPIError, OperationalError
 from sqlalchemy.orm import ORMExecuteState, Session, UOWTransaction, with_loader_criteria
@@ -66,6 +67,7 @@ class Database:
                 self.url,
                 pool_pre_ping=True,
                 hide_parameters=True,
+                json_deserializer=from_json,  # of a long set this is most of the reading
                 connect_args={"connect_timeout": CONNECT_WITHIN, "options": options},
             )
         except (ArgumentError, ValueError) as fault:

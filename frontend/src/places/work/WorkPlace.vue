@@ -11,6 +11,7 @@ import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import { blocksOf, stepsIn } from '@/shared/boards'
 import SetTrouble from '@/shared/SetTrouble.vue'
+import { loadTextFonts } from '@/shared/textFonts'
 import { useKeys, useUndoKeys } from '@/shared/useKeys'
 import DemandMarks from './DemandMarks.vue'
 import EmptySheet from './EmptySheet.vue'
@@ -98,7 +99,12 @@ async function bringBack(state: SheetState) {
     await router.replace({ query: { problem: state.text } })
   }
 }
-watch([worked, fault], () => (settledDown.value = true), { once: true, flush: 'post' })
+/** A frame later the working is on the screen. */
+watch([worked, fault], () => requestAnimationFrame(() => requestAnimationFrame(settle)), { once: true, flush: 'post' })
+function settle() {
+  settledDown.value = true
+  void loadTextFonts()
+}
 const history = useSheetSteps(bringBack)
 const state = computed<SheetState>(() => ({ text: workedText.value, school: school.here, edits: edits.edits.value }))
 const called = () => (worked.value?.story ? 'the story' : (worked.value?.asked ?? ''))
