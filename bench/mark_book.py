@@ -15,6 +15,10 @@ from typing import Any
 
 from bench.marking import LESSONS, PUPILS
 from bench.sheet import connected
+from keen_slate.core.marking.judging import items_of
+from keen_slate.core.marking.simulated import Rehearsed, simulated
+from keen_slate.core.reading.reading import read
+from keen_slate.core.working.work import DEFAULT_SCHOOL
 from keen_slate.launch.cluster import free_port
 from keen_slate.services.desk import House
 from tests.support.cluster import fresh_database, test_cluster
@@ -66,12 +70,13 @@ def measure(port: int, headers: dict[str, str]) -> None:
         return ask("PUT", f"/api/rounds/{found['id']}/cells", {"cells": cells})[0]
 
     def row_of(pupil: int, again: int) -> list[dict[str, Any]]:
-        """The answers of a pupil, twelve in one request, as a row is typed in where the connection is slow."""
-        return [
-            {"pupil": pupils[pupil], "item": item, "answer": f"{(pupil + again) % 6} {(item + again) % 7 + 1}/12"}
-            for item in range(12)
-        ]
+        """The answers of an invented pupil in one request, as a row is typed in; none of one who is away."""
+        written = invented[again][pupil].answers
+        return [{"pupil": pupils[pupil], "item": item, "answer": w.answer} for item, w in enumerate(written)]
 
+    items = items_of(tuple(read(text) for text in LESSONS[0]))
+    rehearsed = tuple(Rehearsed(item.prepared, DEFAULT_SCHOOL) for item in items)
+    invented = [simulated(rehearsed, PUPILS, str(again)) for again in range(3)]
     first = [type_in(0, item, "1 1/2") for item in range(12)]
     empty, judged, typed, opened, listed = [], [], [], [], []
     item = {"text": LESSONS[0][0], "beside": LESSONS[0][1:], "answer": "1 1/2"}
@@ -87,6 +92,7 @@ def measure(port: int, headers: dict[str, str]) -> None:
         sum(
             ask("PUT", f"/api/rounds/{found['id']}/cells", {"cells": row_of(pupil, again)})[0]
             for pupil in range(PUPILS)
+            if row_of(pupil, again)
         )
         for again in range(3)
     ]

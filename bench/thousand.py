@@ -62,10 +62,13 @@ def in_the_browser(page: Page, address: str, set_id: str) -> list[tuple[str, lis
         choice = page.get_by_role("option", name=name).first
         choice.wait_for()
         page.wait_for_timeout(400)  # the list of choices has opened
-        pressed = "o => { o.click(); const b = performance.now(); return FRAME.then(() => performance.now() - b) }"
-        taken = choice.evaluate(pressed.replace("FRAME", f"({frame})()"))
-        page.wait_for_timeout(400)
-        return float(taken)
+        page.evaluate(
+            f"() => addEventListener('click', () => {{ const b = performance.now(); ({frame})().then(() => "
+            "{ window.taken = performance.now() - b }) }, { capture: true, once: true })"
+        )
+        choice.click()
+        page.wait_for_timeout(800)
+        return float(page.evaluate("() => window.taken"))
 
     def stepped() -> None:
         with page.expect_response("**/several"):

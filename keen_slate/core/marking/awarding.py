@@ -363,18 +363,30 @@ def _rightly(before: Expr, after: Expr, causes: tuple[str, ...], school: School)
 
 def _with_slips(before: Expr, after: Expr, school: School) -> list[Counter[Method]]:
     """What is done beside one slip of a fact that leads from one state to another, for each that does."""
+    return [
+        Counter(in_order((*done, *rest[: states.index(after)])))
+        for states, done, rest in _slipped(before, school)
+        if after in states
+    ]
+
+
+Slipped = tuple[tuple[Expr, ...], tuple[Step, ...], tuple[Step, ...]]
+"""The states behind a slip, the steps before it, and those behind it."""
+
+
+@lru_cache(maxsize=256)
+def _slipped(before: Expr, school: School) -> tuple[Slipped, ...]:
+    """Every slip of one fact on the way from a state: the same for all answers to an item."""
     if gaps_in(before) or not is_workable(before):
-        return []
+        return ()
     steps = derived(before, school).steps
-    found = []
+    found: list[Slipped] = []
     for index, step in enumerate(steps):
         for slipped in slips(at_path(step.before, step.at), step.wrote) if _takes_a_fact(step) else ():
             state = replaced(step.before, step.at, slipped)
             rest = derived(state, school).steps if is_workable(state) else ()
-            states = [bare(state), *(bare(s.after) for s in rest)]
-            if after in states:
-                found.append(Counter(in_order((*steps[:index], *rest[: states.index(after)]))))
-    return found
+            found.append(((bare(state), *(bare(s.after) for s in rest)), steps[:index], rest))
+    return tuple(found)
 
 
 def _takes_a_fact(step: Step) -> bool:

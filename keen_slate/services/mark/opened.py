@@ -1,6 +1,7 @@
 """A round of marking that is open: its items made ready, its answers judged, what is known of each."""
 
 import json
+from collections import deque
 from collections.abc import Collection, Iterable
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
@@ -72,6 +73,12 @@ JUDGES = 1
 MOST_READY = 400
 """Items that a process keeps ready to be marked. Losing them costs only time."""
 
+MOST_KNOWN = 10_000
+"""Answers of which a process keeps what is known: a few megabytes, and the same answer comes from many pupils."""
+
+_KNOWN: dict[tuple[str, str, tuple[str, ...]], dict[str, Any]] = {}
+"""By the way in which they are judged."""
+
 NO_RULING = Ruling()
 VERSIONS = ("A", "B")
 
@@ -91,7 +98,13 @@ def _ready(problem: str, school: School, others: tuple[str, ...]) -> Item:
     """An item as it is judged, beside the others of its round."""
     read = read_and_worked(problem)[0]
     every = tuple(read_and_worked(text)[0] for text in others)
-    return ready_item(prepared(read, school, beside(read, every)), school)
+    made = ready_item(prepared(read, school, beside(read, every)), school)
+    _made_lately.append((problem, school, others))
+    return made
+
+
+_made_lately: deque[tuple[str, School, tuple[str, ...]]] = deque(maxlen=MOST_READY // 2)
+"""Items that were made ready last: they are still kept, as more than these are."""
 
 
 @dataclass
@@ -117,6 +130,11 @@ class Version:
     def item(self) -> Item:
         ready = _ready(self.problem, self.school, self.others)
         return replace(ready, scheme=self.scheme) if self.scheme is not None else ready
+
+    @property
+    def is_ready(self) -> bool:
+        """Whether it has been made ready in this process, so that judging takes no time."""
+        return (self.problem, self.school, self.others) in _made_lately
 
     @property
     def scheme_now(self) -> Scheme:
@@ -273,8 +291,14 @@ class Opened:
             if place not in judgings:
                 judgings[place] = self.judging(self.items[item][version])
             meant = self.items[item][version].meant(answer.answer, self.words)
-            answer.found = _found(judgings[place].marked(0, meant, tuple(answer.lines)))
             answer.found_by = self.way(item, version)
+            key = answer.found_by, meant, tuple(answer.lines)
+            found = _KNOWN.get(key)
+            if found is None:
+                if len(_KNOWN) >= MOST_KNOWN:
+                    _KNOWN.clear()
+                found = _KNOWN[key] = _found(judgings[place].marked(0, meant, tuple(answer.lines)))
+            answer.found = dict(found)
         self._learn_reaches({item for item, _ in judgings})
         self._letter(answers)
 

@@ -107,8 +107,8 @@ class Rounds:
             places = {(c.pupil, c.item) for c in asked.cells}
             row, content = rounds.open_with_settings(session, round_id)
             opened = Opened(session, row, places, DeskSettings.model_validate(content))
-            problems = list(dict.fromkeys(opened.version(pupil, item).problem for pupil, item in places))
-            light = is_light(problems)
+            versions = [opened.version(pupil, item) for pupil, item in places]
+            light = is_light(list(dict.fromkeys(v.problem for v in versions if not v.is_ready)))
             kept = opened.put(asked.cells, judge=light)
             return opened.told(kept) if light else None
 
