@@ -344,7 +344,7 @@ onMounted(async () => {
             @take="take"
           />
           <FirstNote v-if="first" :number="2">Other ways of working it: a press here, or the key m.</FirstNote>
-          <SchoolTabs :facets="facets" @choose="choose" @beside="beside.lay" />
+          <SchoolTabs v-if="settledDown" :facets="facets" @choose="choose" @beside="beside.lay" />
           <SheetBar
             v-model:organiser="organiser"
             :history="history"
@@ -378,6 +378,7 @@ onMounted(async () => {
           <BetterNumbers v-if="looked" :body="body" @take="take" />
         </div>
         <SecondLook
+          v-if="settledDown"
           ref="secondLook"
           :first="first"
           :worked="worked"
