@@ -12,7 +12,7 @@ export default defineConfig({
     target: 'es2022',
     manifest: true,
     rolldownOptions: {
-      input: ['index.html', 'src/offline/worker.ts'],
+      input: ['index.html', 'src/early.ts', 'src/offline/worker.ts'],
       // A service worker is known by its name, and governs what lies below it.
       output: {
         entryFileNames: (chunk) => (chunk.name === 'worker' ? 'service-worker.js' : 'assets/[name]-[hash].js'),

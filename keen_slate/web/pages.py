@@ -8,6 +8,9 @@ from typing import Any
 MANIFEST = Path(".vite", "manifest.json")
 ASKED_AT_ONCE = ("/api/me", "/api/settings")
 """What every place asks before anything else; of whoever is not inside only the first."""
+EARLY = "src/early.ts"
+"""Asks for the working that an address names, before the program is there; of whoever is inside."""
+
 MODULES = {
     "work": "work/WorkPlace", "line-up": "line-up/LineUpPlace", "show": "show/ShowPlace", "print": "print/PrintPlace",
     "presenter": "show/PresenterPlace", "mark": "mark/MarkPlace", "look-back": "look-back/LookBackPlace",
@@ -32,12 +35,15 @@ class Pages:
         document = (self.dist / "index.html").read_text()
         manifest: dict[str, Any] = json.loads((self.dist / MANIFEST).read_text())
         scripts, styles = _needed(manifest, f"src/places/{MODULES[place]}.vue") if place in MODULES else ([], [])
+        early = ""
+        if place == "work" and len(at_once) > 1 and EARLY in manifest:
+            early = f'<script type="module" async crossorigin src="/{escape(manifest[EARLY]["file"])}"></script>'
         links = [f'<link rel="modulepreload" crossorigin href="/{escape(name)}">' for name in scripts]
         links += [f'<link rel="preload" as="style" crossorigin href="/{escape(name)}">' for name in styles]
         # Small, and waited for by all that comes after: before the scripts, of which only so many come at once.
         asked = "".join([f'<link rel="preload" as="fetch" crossorigin href="{path}">' for path in at_once])
         new = "".join([link for link in links if link not in document])
-        return document.replace("<head>", f"<head>{asked}").replace("</head>", f"{new}</head>").encode()
+        return document.replace("<head>", f"<head>{asked}{early}").replace("</head>", f"{new}</head>").encode()
 
 
 def _needed(manifest: dict[str, Any], module: str) -> tuple[list[str], list[str]]:

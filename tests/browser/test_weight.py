@@ -35,6 +35,31 @@ WATCH = """
 """
 
 
+class AskedOnce(BrowserTest):
+    """What is asked while the program is on its way is not asked again, and is what the program would ask."""
+
+    def asked_at(self, path: str) -> list[str]:
+        found: list[str] = []
+        page = self.new_page()
+        page.on("request", lambda request: found.append(f"{request.method} {urlparse(request.url).path}"))
+        page.goto(path)
+        page.locator(".working").wait_for()
+        expect(page.get_by_text("Likely wrong answers")).to_be_visible()
+        page.close()
+        return found
+
+    def test_a_working_that_an_address_names(self) -> None:
+        asked = self.asked_at("/work?problem=6%201%2F4%20-%202%205%2F6")
+        self.assertEqual([asked.count(a) for a in ("POST /api/work", "GET /api/settings", "GET /api/me")], [1, 1, 1])
+
+    def test_also_where_the_teacher_has_other_words_and_ways(self) -> None:
+        kept = self.page.request.get("/api/settings").json()
+        kept["settings"] |= {"words": {"bottom": "denominator"}, "school": {"subtracting": "improper"}}
+        self.assertTrue(self.page.request.put("/api/settings", data=kept).ok)
+        asked = self.asked_at("/work?problem=6%201%2F4%20-%202%205%2F6")
+        self.assertEqual(asked.count("POST /api/work"), 1)
+
+
 class Weight(BrowserTest):
     def loaded_at(self, path: str) -> list[Response]:
         found: list[Response] = []

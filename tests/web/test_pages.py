@@ -33,6 +33,17 @@ class Pages(AtTheDesk):
         page = create_app(House(self.url)).test_client().get("/work").get_data(as_text=True)
         self.assertIn("/api/me", page)
         self.assertNotIn("/api/settings", page)
+        self.assertNotIn("early", page)
+
+    def test_the_working_that_is_named_is_asked_for_before_the_program_is_there(self) -> None:
+        early = re.search(r'<script type="module" async crossorigin src="/(assets/early-[^"]+)">', self.page("work"))
+        assert early is not None
+        self.assertLess((FRONT_END / early[1]).stat().st_size, 1500, "it is there first because it is small")
+        self.assertNotIn("import", (FRONT_END / early[1]).read_text())
+        self.assertNotIn("early", self.page("mark"))
+
+    def page(self, place: str) -> str:
+        return self.client.get(f"/{place}").get_data(as_text=True)
 
     def test_what_is_asked_with_the_page_is_there(self) -> None:
         for path in ("/api/me", "/api/settings"):

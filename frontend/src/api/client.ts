@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import type {} from '../early'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
@@ -117,6 +118,18 @@ export function onAnswer(then: (kept: boolean) => void) {
 }
 
 api.use({
+  /** What was asked while the program was on its way is not asked again; once, and only where it was answered. */
+  async onRequest({ request }) {
+    const early = window.askedEarly
+    if (!early || !Object.keys(early).length) return undefined
+    const body = request.method === 'POST' ? await request.clone().text() : ''
+    const key = `${request.method} ${new URL(request.url).pathname} ${body}`
+    const asked = early[key]
+    if (!asked) return undefined
+    window.askedEarly = Object.fromEntries(Object.entries(early).filter(([other]) => other !== key))
+    const answer = await asked.catch(() => undefined)
+    return answer?.ok ? answer : undefined
+  },
   async onResponse({ request, response }) {
     whenAnswered(response.headers.get('Keen-Slate-Kept') === '1')
     if (response.status === 401 && !OPENS.test(request.url)) whenSignedOut()
