@@ -5,7 +5,7 @@ import re
 from pathlib import Path
 from urllib.parse import unquote, urlparse
 
-from playwright.sync_api import Response, expect
+from playwright.sync_api import Response, Route, expect
 
 from tests.browser.driving import BrowserTest
 
@@ -97,3 +97,24 @@ class Weight(BrowserTest):
     def waited(self) -> list[int]:
         frames: list[int] = self.page.evaluate("window.frames_waited")
         return frames
+
+
+class OnTheWay(BrowserTest):
+    def test_a_working_that_comes_late_does_not_call_back_whoever_has_left(self) -> None:
+        """The place that was chosen comes slowly, and the working of the last one in between."""
+        page = self.page
+        page.goto("/work")
+        page.get_by_label("Problem", exact=True).fill("2/3 + 1/4")
+        waiting: list[Route] = []
+        page.route("**/api/work", lambda route: waiting.append(route))
+        page.route("**/LineUpPlace-*.js", lambda route: waiting.append(route))
+        page.get_by_label("Problem", exact=True).press("Enter")
+        self.becomes(lambda: len(waiting), 1)
+        page.get_by_role("link", name="Line up").click()
+        self.becomes(lambda: len(waiting), 2)
+        with page.expect_response("**/api/work"):
+            waiting[0].continue_()
+        page.wait_for_timeout(300)
+        waiting[1].continue_()
+        expect(page.get_by_role("navigation", name="Sets")).to_be_visible()
+        self.assertEqual(urlparse(page.url).path.split("/")[1], "line-up")

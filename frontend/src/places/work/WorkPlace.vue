@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage, useSessionStorage } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, type Organiser, type StoryRead, type WorkRequest } from '@/api/client'
 import { organiserAfter } from '@/desk/organisers'
 import { useOutbox } from '@/desk/useOutbox'
@@ -92,11 +92,11 @@ async function bringBack(state: SheetState) {
   if (!state.text) {
     clear()
     text.value = typed.value = ''
-    await router.replace({ query: {} })
+    if (!leaving) await router.replace({ query: {} })
     field.value?.focus()
   } else if (await ask(state.text)) {
     text.value = settled.value
-    await router.replace({ query: { problem: state.text } })
+    if (!leaving) await router.replace({ query: { problem: state.text } })
   }
 }
 /** A frame later the working is on the screen. */
@@ -105,6 +105,11 @@ function settle() {
   settledDown.value = true
   void loadTextFonts()
 }
+/** Whoever is on the way to another place is not called back by an address that is noted late. */
+let leaving = false
+onBeforeRouteLeave(() => {
+  leaving = true
+})
 const history = useSheetSteps(bringBack)
 const state = computed<SheetState>(() => ({ text: workedText.value, school: school.here, edits: edits.edits.value }))
 const called = () => (worked.value?.story ? 'the story' : (worked.value?.asked ?? ''))
@@ -150,7 +155,7 @@ async function workOn(asked: string) {
   text.value = settled.value
   typed.value = ''
   const kept = example.id.value && route.query.problem === asked ? { example: example.id.value } : {}
-  await router.replace({ query: { problem: asked, ...kept } })
+  if (!leaving) await router.replace({ query: { problem: asked, ...kept } })
   await beside.layAgain()
 }
 
