@@ -409,7 +409,7 @@ def _shown_as_kept(text: str, kept_task: str, kept_school: str, kept_edits: str,
         sign=sign_of_answer(problem.expr, reference.answer),
         answer=notation(reference.answer, amounts),
         school=school,
-        school_names=school_names(school_from(FACETS, school), words),
+        school_names=_school_names(kept_school, words),
         demands=shown_demands(demands, words),
         asks=how_hard(demands, reference)[0],
         lines=len(reference.lines),
@@ -418,6 +418,11 @@ def _shown_as_kept(text: str, kept_task: str, kept_school: str, kept_edits: str,
 
 
 NOBODYS = UUID(int=0)
+
+
+@lru_cache(maxsize=256)
+def _school_names(kept_school: str, words: Manner) -> list[str]:
+    return school_names(school_from(FACETS, json.loads(kept_school)), words)
 
 
 def _judged(problem: Problem, task: Task, words: Manner) -> str:

@@ -1,6 +1,5 @@
 """The web application: routes and errors. Thin: parse, call a service, answer."""
 
-import gc
 from collections.abc import MutableMapping
 from pathlib import Path
 from typing import Any
@@ -12,6 +11,7 @@ from flask_login import current_user
 from werkzeug.datastructures import Headers
 from whitenoise import WhiteNoise
 
+from keen_slate.processes import collect_seldom
 from keen_slate.services.desk import House
 from keen_slate.web.archive_routes import archive_routes
 from keen_slate.web.class_routes import class_routes
@@ -130,10 +130,9 @@ def _secure(headers: MutableMapping[str, str] | Headers, *_: str) -> None:
 
 
 def create_lasting_app(house: House, premises: Premises) -> APIFlask:
-    """The application for a process that serves until it is stopped: what is loaded now is never garbage."""
+    """The application for a process that serves until it is stopped."""
     app = create_app(house, premises)
-    gc.collect()
-    gc.freeze()
+    collect_seldom()
     return app
 
 

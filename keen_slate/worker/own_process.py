@@ -10,7 +10,7 @@ from multiprocessing import get_context
 from uuid import UUID
 
 from keen_slate.faults import DatabaseUnavailable
-from keen_slate.processes import end_with
+from keen_slate.processes import collect_seldom, end_with
 from keen_slate.services.desk import Desk
 from keen_slate.services.heavy import do as do_errand
 from keen_slate.store.database import Database
@@ -53,6 +53,7 @@ def _prepare(database_url: str, worker: int) -> None:
     os.nice(LOWER)
     resource.setrlimit(resource.RLIMIT_AS, (MEMORY, MEMORY))
     _database = Database(database_url)
+    collect_seldom()
 
 
 def _do(does: Does, owner: UUID, job_id: UUID) -> int:

@@ -3,6 +3,7 @@
 import re
 from collections.abc import Mapping
 from dataclasses import replace
+from functools import lru_cache
 
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.units import units_in
@@ -114,6 +115,7 @@ def in_words(text: str, words: Manner) -> str:
     return sentence(filled(text, words))
 
 
+@lru_cache(maxsize=8192)
 def filled(text: str, words: Manner) -> str:
     """The same within a sentence, the first letter as it is; a decimal in braces gets the teacher's sign.
 

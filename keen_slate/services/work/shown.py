@@ -1,6 +1,7 @@
 """A working as it is shown: its lines, its columns, and as text to be pasted elsewhere."""
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 from keen_slate.core.curriculum.places import place_text
 from keen_slate.core.demands.listing import DEMAND
@@ -114,7 +115,12 @@ def shown_working(asked: Asked, working: Working, acronym: str = "none") -> Work
 
 
 def shown_demands(ids: Sequence[str], words: Manner) -> list[ShownDemand]:
-    return [ShownDemand(id=d, name=filled(DEMAND[d].name, words), place=place_text(DEMAND[d].place)) for d in ids]
+    return [_shown_demand(d, words) for d in ids]
+
+
+@lru_cache(maxsize=1024)
+def _shown_demand(id: str, words: Manner) -> ShownDemand:
+    return ShownDemand(id=id, name=filled(DEMAND[id].name, words), place=place_text(DEMAND[id].place))
 
 
 def copy_out(request: CopyRequest) -> CopiedText:
