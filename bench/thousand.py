@@ -37,8 +37,8 @@ def taken_by(what: Callable[[], object], times: int = 1) -> list[float]:
     return found
 
 
-def read_in(session: requests.Session, address: str, count: int, name: str) -> str:
-    body = {"format": "csv", "content": "\n".join(problems(count)), "name": name}
+def read_in(session: requests.Session, address: str, lines: list[str], name: str) -> str:
+    body = {"format": "csv", "content": "\n".join(lines), "name": name}
     answer = session.post(f"{address}/api/sets/import", json=body, timeout=120)
     while answer.status_code == 202:
         time.sleep(0.05)
@@ -70,17 +70,30 @@ def in_the_browser(page: Page, address: str, set_id: str) -> list[tuple[str, lis
         page.wait_for_timeout(800)
         return float(page.evaluate("() => window.taken"))
 
-    def stepped() -> None:
+    def stepped() -> tuple[float, float]:
+        """From the press of the key, by the page's own clock: until the row has moved, and until that is kept."""
+        page.locator(".example").nth(3).focus()
+        page.evaluate(
+            f"""() => addEventListener('keydown', () => {{
+              const began = performance.now(), rows = () => [...document.querySelectorAll('.example-problem')].slice(0, 8).map(r => r.textContent)
+              const before = rows().join(), taken = () => performance.now() - began
+              const seen = () => ({frame})().then(() => rows().join() === before ? seen() : window.seen = taken())
+              seen()
+            }}, {{ capture: true, once: true }})"""
+        )
+        began = time.perf_counter()
         with page.expect_response("**/several"):
-            page.locator(".example").nth(3).focus()
             page.keyboard.press("Alt+ArrowDown")
         page.evaluate(frame)
+        kept = (time.perf_counter() - began) * 1000
+        return float(page.evaluate("() => window.seen")), kept
 
-    return [
-        ("rows on the screen", taken_by(opened, 3)),
-        ("filtered (two frames in it)", [chosen(name) for name in ("1 thing", "any", "2 things", "any")]),
-        ("a step of reordering", taken_by(stepped, 5)),
-    ]
+    steps = ("rows on the screen", taken_by(opened, 3)), (
+        "filtered (two frames in it)",
+        [chosen(name) for name in ("1 thing", "any", "2 things", "any")],
+    )
+    seen, kept = zip(*(stepped() for _ in range(5)), strict=True)
+    return [*steps, ("a step of reordering seen (the same)", list(seen)), ("the step kept", list(kept))]
 
 
 def main(count: int) -> None:
@@ -100,7 +113,9 @@ def main(count: int) -> None:
 
             told("an empty answer", empty)
             sets: list[str] = []
-            told(f"CSV of {count} in", taken_by(lambda: sets.append(read_in(session, running.address, count, "Large"))))
+            read_in(session, running.address, [f"{n} + 1" for n in range(700)], "The worker is there")
+            lines = problems(count)
+            told(f"CSV of {count} in", taken_by(lambda: sets.append(read_in(session, running.address, lines, "Large"))))
             at = f"{running.address}/api/sets/{sets[0]}"
             told("the set, first", taken_by(lambda: session.get(at, timeout=60)))
             told("the set, again", taken_by(lambda: session.get(at, timeout=60), 5))

@@ -8,6 +8,44 @@ export function withChange(set: ShownSet, change: SetChange): ShownSet {
   return { ...head, examples: ids.flatMap((id) => byId.get(id) ?? []) }
 }
 
+/** A set with these examples moved, in the order in which they stand, behind `place` of the others. */
+export function withMoved(set: ShownSet, ids: string[], place: number): ShownSet {
+  const moved = set.examples.filter((example) => ids.includes(example.id))
+  const rest = set.examples.filter((example) => !ids.includes(example.id))
+  return { ...set, examples: [...rest.slice(0, place), ...moved, ...rest.slice(place)] }
+}
+
+type Foreseen = (set: ShownSet) => ShownSet
+
+/** The changes of a set: each is made on what the one before it left. */
+export interface Line {
+  /** As the server has it: what waits to be answered is not in it yet. */
+  set: ShownSet
+  /** What changes that wait will make of it, as far as that is known before they are answered. */
+  foreseen: Foreseen[]
+  /** The set has moved on elsewhere: what still waits was meant for another set than there is, and is not made. */
+  conflict: boolean
+  asForeseen(): ShownSet
+  inTurn<T>(change: () => Promise<T>): Promise<T>
+}
+
+export function inLine(set: ShownSet): Line {
+  let last: Promise<unknown> = Promise.resolve()
+  return {
+    set,
+    foreseen: [],
+    conflict: false,
+    asForeseen() {
+      return this.foreseen.reduce((so, foresee) => foresee(so), this.set)
+    },
+    inTurn(change) {
+      const mine = last.then(change)
+      last = mine.catch(() => undefined)
+      return mine
+    },
+  }
+}
+
 /** A set as it stands in the list. */
 export function summaryOf(set: ShownSet): SetSummary {
   const { id, name, revision, changed_at, sample } = set

@@ -17,7 +17,7 @@ import {
   type ShownSet,
   type Task,
 } from '@/api/client'
-import { summaryOf, withChange } from './setChange'
+import { inLine, summaryOf, withChange, withMoved, type Line } from './setChange'
 import { useOutbox } from './useOutbox'
 
 /** What was done last, and how it is taken back: told for a while after it was done. */
@@ -25,6 +25,9 @@ interface Lately {
   said: string
   undo: (() => Promise<unknown>) | null
 }
+
+/** Makes a change to a set; null where the set is gone then. */
+type Make = (set: ShownSet) => Promise<SetChange | null>
 
 export type SeveralAct = 'delete' | 'duplicate' | 'move' | 'copy' | 'lock' | 'unlock' | 'fade'
 
@@ -94,12 +97,21 @@ export const useSets = defineStore('sets', () => {
   /** The set that Keep puts examples into; null where it makes one of the teacher's own, for whoever is new here. */
   const keepsInto = computed(() => (presumed.value && !presumed.value.chosen && presumed.value.sample ? null : presumed.value))
 
+  /** What is done to the set in hand, one change after the other. */
+  let line: Line | null = null
+
   function hold(set: ShownSet | null, chosen = true) {
     turn += 1
+    line = set && inLine(set)
     inHand.value = set
     unchosen.value = !chosen
     if (!set) last.value = null
-    else if (chosen) last.value = set.id
+    else if (chosen) choose(set)
+  }
+
+  function choose(set: ShownSet) {
+    unchosen.value = false
+    last.value = set.id
   }
 
   /** How many of each list have been asked for. */
@@ -139,7 +151,8 @@ export const useSets = defineStore('sets', () => {
     const mine = ++turn
     return guarded(async () => {
       const found = await data(api.GET('/api/sets/{set_id}', { params: { path: { set_id: id } } }))
-      if (mine === turn) hold(found, chosen)
+      const older = line?.set.id === id && line.set.revision > found.revision
+      if (mine === turn && !older) hold(found, chosen)
     })
   }
 
@@ -200,29 +213,43 @@ export const useSets = defineStore('sets', () => {
     if (first && first !== inHand.value?.id) await open(first, false)
   }
 
-  /** Make a change to the set in hand on the revision shown; where it is a step, undoing it is offered for a while. */
-  async function change(make: (set: ShownSet) => Promise<SetChange | null>): Promise<boolean> {
-    const set = inHand.value
-    if (!set) return false
+  /**
+   * Make a change to the set in hand, after those that wait; where it is a step, undoing it is offered for a while.
+   * What it will make of the set, where that is `foreseen`, is shown at once.
+   */
+  async function change(make: Make, foreseen?: (set: ShownSet) => ShownSet): Promise<boolean> {
+    const mine = line
+    if (!mine) return false
+    if (foreseen) mine.foreseen.push(foreseen)
+    inHand.value = mine.asForeseen()
+    return mine.inTurn(() => changeNow(mine, make, foreseen))
+  }
+
+  async function changeNow(mine: Line, make: Make, foreseen?: (set: ShownSet) => ShownSet): Promise<boolean> {
+    const set = mine.set
+    if (mine.conflict) return false
     conflict.value = null
     const done = await guarded(async () => {
       try {
         const made = await make(set)
-        const now = made && withChange(set, made)
-        hold(now)
-        if (now) noteChanged(now)
+        if (made) mine.set = withChange(set, made)
+        else if (mine === line) hold(null)
+        if (made) noteChanged(mine.set)
         else all.value = all.value.filter((s) => s.id !== set.id)
       } catch (fault) {
         if (!(fault instanceof ApiFault) || fault.status !== 409) throw fault
+        mine.conflict = true
         hold(await data(api.GET('/api/sets/{set_id}', { params: { path: { set_id: set.id } } })))
         conflict.value = { message: fault.message, again: async () => void (await change(make)) }
         await refresh()
       }
     })
-    if (!done || conflict.value) return false
-    const now = inHand.value
-    if (!now) await begin()
-    else if (now.step > set.step) lately.value = { said: now.undo, undo: undoStep }
+    mine.foreseen = mine.foreseen.filter((f) => f !== foreseen)
+    if (mine === line) inHand.value = mine.asForeseen()
+    if (!done || mine.conflict) return false
+    if (mine === line) choose(mine.set)
+    if (!inHand.value) await begin()
+    else if (mine.set.step > set.step) lately.value = { said: mine.set.undo, undo: undoStep }
     return true
   }
 
@@ -403,13 +430,15 @@ export const useSets = defineStore('sets', () => {
   /** One step for several examples; `place` counts from 0, `to` is the set that copies go to. */
   function several(act: SeveralAct, examples: string[], rest: { place?: number; to?: string; fading?: Fading } = {}) {
     const { place = 0, to = null, fading = WORKED } = rest
-    const done = change((set) =>
-      data(
-        api.POST('/api/sets/{set_id}/several', {
-          params: { path: { set_id: set.id } },
-          body: { revision: set.revision, act, examples, place, to, fading },
-        }),
-      ),
+    const done = change(
+      (set) =>
+        data(
+          api.POST('/api/sets/{set_id}/several', {
+            params: { path: { set_id: set.id } },
+            body: { revision: set.revision, act, examples, place, to, fading },
+          }),
+        ),
+      act === 'move' ? (set) => withMoved(set, examples, place) : undefined,
     )
     return to ? done.then(async (copied) => copied && (await list())) : done
   }

@@ -69,11 +69,15 @@ async function lookAtItems() {
 }
 
 async function step(ids: string[], by: number) {
-  const number = await move(ids, by)
+  const moving = move(ids, by)
+  // The row moves before the move is kept, and the next step may be pressed by then.
+  await nextTick()
+  held.get(ids[0] ?? '')?.focus()
+  const number = await moving
   const first = examples.value.find((example) => example.id === ids[0])
   if (number !== null && first) told.value = `${first.typed} is now number ${number}.`
   await nextTick()
-  held.get(ids[0] ?? '')?.focus()
+  if (document.activeElement === document.body) held.get(ids[0] ?? '')?.focus()
 }
 
 function go(from: number, by: number, extending: boolean) {
