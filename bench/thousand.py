@@ -75,7 +75,8 @@ def in_the_browser(page: Page, address: str, set_id: str) -> list[tuple[str, lis
         page.locator(".example").nth(3).focus()
         page.evaluate(
             f"""() => addEventListener('keydown', () => {{
-              const began = performance.now(), rows = () => [...document.querySelectorAll('.example-problem')].slice(0, 8).map(r => r.textContent)
+              const began = performance.now()
+              const rows = () => [...document.querySelectorAll('.example-problem')].slice(0, 8).map(r => r.textContent)
               const before = rows().join(), taken = () => performance.now() - began
               const seen = () => ({frame})().then(() => rows().join() === before ? seen() : window.seen = taken())
               seen()
@@ -88,9 +89,12 @@ def in_the_browser(page: Page, address: str, set_id: str) -> list[tuple[str, lis
         kept = (time.perf_counter() - began) * 1000
         return float(page.evaluate("() => window.seen")), kept
 
-    steps = ("rows on the screen", taken_by(opened, 3)), (
-        "filtered (two frames in it)",
-        [chosen(name) for name in ("1 thing", "any", "2 things", "any")],
+    steps = (
+        ("rows on the screen", taken_by(opened, 3)),
+        (
+            "filtered (two frames in it)",
+            [chosen(name) for name in ("1 thing", "any", "2 things", "any")],
+        ),
     )
     seen, kept = zip(*(stepped() for _ in range(5)), strict=True)
     return [*steps, ("a step of reordering seen (the same)", list(seen)), ("the step kept", list(kept))]

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import type { SetChange, ShownExample, ShownSet } from '../src/api/client'
-import { inLine, summaryOf, withChange, withMoved } from '../src/desk/setChange'
+import { countOf, inLine, summaryOf, withChange, withMoved, withPart } from '../src/desk/setChange'
 
 const example = (id: string, typed = id) => ({ id, typed }) as ShownExample
 const head = { id: 'set', name: 'Beds', owner: '', sample: false, revision: 5, changed_at: '2026-11-26T10:00:00Z' }
-const set = { ...head, examples: [example('a'), example('b'), example('c')] } as ShownSet
+const set = { ...head, examples: [example('a'), example('b'), example('c')], rest: 0 } as ShownSet
 const after = (change: Partial<SetChange>) =>
   withChange(set, { ...head, revision: 6, order: null, examples: [], ...change } as SetChange)
 
@@ -73,5 +73,20 @@ describe('examples moved before the server has answered', () => {
     await expect(line.inTurn(() => Promise.reject(new Error('no answer')))).rejects.toThrow('no answer')
     expect(ids(line.asForeseen())).toBe('abc')
     expect(await line.inTurn(() => Promise.resolve('made'))).toBe('made')
+  })
+})
+
+describe('a long set', () => {
+  const begun = { ...set, rest: 2 }
+  const part = { ...set, examples: [example('d')], rest: 1 }
+
+  it('grows by its parts, and counts what is on its way', () => {
+    const now = withPart(begun, part)
+    expect(now?.examples.map((e) => e.id).join('')).toBe('abcd')
+    expect([countOf(begun), countOf(now), countOf(null)]).toEqual([5, 5, 0])
+  })
+
+  it('is begun anew where it has become another meanwhile', () => {
+    expect(withPart(begun, { ...part, revision: 6 })).toBeNull()
   })
 })

@@ -86,10 +86,11 @@ class LineUp:
                 more=max(len(own), len(shared)) > asked.most,
             )
 
-    def open(self, set_id: UUID) -> ShownSet:
-        """A set of the teacher's, or a colleague's that was given or shelved."""
+    def open(self, set_id: UUID, past: int = 0) -> ShownSet:
+        """A set of the teacher's, or a colleague's that was given or shelved: at most ``PART`` of its examples, behind
+        the first ``past``."""
         with self.database.transaction() as session:
-            return self._shown(session, sets.open_set(session, set_id, shared=True))
+            return self._shown(session, sets.open_set(session, set_id, shared=True), past)
 
     def make(self, name: str) -> ShownSet:
         with self.database.transaction() as session:
@@ -275,10 +276,10 @@ class LineUp:
                 return called_in(found, example, chosen_words_of(session)), Task.model_validate(example.task)
         raise NotFound("example")
 
-    def _shown(self, session: Session, found: ExampleSet) -> ShownSet:
+    def _shown(self, session: Session, found: ExampleSet, past: int = 0) -> ShownSet:
         """The set in the teacher's words."""
         theirs = "" if found.owner_id == self.database.owner else teachers.name_of_owner(session, found.owner_id)
-        return shown_set(session, found, chosen_words_of(session), owner=theirs)
+        return shown_set(session, found, chosen_words_of(session), owner=theirs, past=past)
 
 
 def changed(
@@ -356,10 +357,15 @@ def understood(text: str) -> tuple[Problem, tuple[str, ...], Working]:
     return problem, demands_of(problem, reference.derivation), reference
 
 
-def shown_set(session: Session, found: ExampleSet, words: Manner, *, owner: str = "") -> ShownSet:
-    """``owner`` names the colleague to whom it belongs."""
-    examples = [shown_example(e, words) for e in found.examples]
-    return ShownSet(**_head(session, found, words, owner), examples=examples)
+PART = 300
+"""Examples that are shown at once: each may have to be worked first, and nobody sees more in a second."""
+
+
+def shown_set(session: Session, found: ExampleSet, words: Manner, *, owner: str = "", past: int = 0) -> ShownSet:
+    """``owner`` names the colleague to whom it belongs; the examples are those behind the first ``past``."""
+    examples = [shown_example(e, words) for e in found.examples[past : past + PART]]
+    rest = max(0, len(found.examples) - past - PART)
+    return ShownSet(**_head(session, found, words, owner), examples=examples, rest=rest)
 
 
 def _head(session: Session, found: ExampleSet, words: Manner, owner: str = "") -> dict[str, Any]:

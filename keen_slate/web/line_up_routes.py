@@ -10,6 +10,7 @@ from keen_slate.services.shapes.line_up import (
     NewExample,
     NewOrder,
     NewSet,
+    PartAsked,
     PictureLiked,
     SetChange,
     SetList,
@@ -72,10 +73,11 @@ def line_up_routes() -> Routes:
         return desk().line_up.copy(set_id, asked)
 
     @routes.get("/<uuid:set_id>")
+    @routes.input(PartAsked, location="query", arg_name="asked")
     @routes.output(ShownSet)
-    @routes.doc(summary="Open a set", operation_id="openSet", responses=[404])
-    def open_set(set_id: UUID) -> ShownSet:
-        return desk().line_up.open(set_id)
+    @routes.doc(summary="Open a set, or go on with a long one", operation_id="openSet", responses=[400, 404])
+    def open_set(set_id: UUID, asked: PartAsked) -> ShownSet:
+        return desk().line_up.open(set_id, asked.past)
 
     @routes.put("/<uuid:set_id>/name")
     @routes.input(SetRename, arg_name="asked")

@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from tests.browser.test_lesson import LessonTest
 
@@ -30,6 +30,31 @@ class Several(LessonTest):
         with page.expect_response("**/several"):
             page.keyboard.press("Alt+ArrowDown")
         self.becomes_order(2, 1, 3, 4)
+
+    def test_moved_by_steps_faster_than_the_server_answers(self) -> None:
+        page, rows = self.page, self.page.locator(".example")
+        held: list[Route] = []
+        page.route("**/several", lambda route: held.append(route))
+        rows.nth(0).focus()
+        for _ in range(3):
+            page.keyboard.press("Alt+ArrowDown")
+        self.becomes_order(2, 3, 4, 1)
+        expect(rows.nth(3)).to_be_focused()
+        self.becomes(lambda: len(held), 1)  # the second is asked for once the first is made
+        with page.expect_response(lambda r: r.url.endswith("/several") and r.json()["step"] == self.made["step"] + 3):
+            page.unroute("**/several")  # what was held goes on
+        self.becomes_order(2, 3, 4, 1)
+        expect(page.locator(".undo-bar")).to_contain_text("number 4")
+        page.keyboard.press("Control+z")
+        self.becomes_order(2, 3, 1, 4)
+
+    def test_a_step_that_is_not_kept_is_taken_back(self) -> None:
+        page = self.page
+        page.route("**/several", lambda route: route.abort())
+        page.locator(".example").nth(0).focus()
+        page.keyboard.press("Alt+ArrowDown")
+        expect(page.get_by_text("Keen Slate does not answer")).to_be_visible()
+        self.becomes_order(1, 2, 3, 4)
 
     def test_chosen_by_keys_and_deleted_and_back(self) -> None:
         page, rows = self.page, self.page.locator(".example")
@@ -216,3 +241,24 @@ class ALongList(LessonTest):
         self.page.get_by_role("option", name="the harder first").click()
         expect(self.page.locator(".example").first.get_by_role("button", name=re.compile("^Lock"))).to_be_visible()
         self.assertLess(self.drawn(), 120)
+
+    def test_a_longer_one_comes_in_parts(self) -> None:
+        page, rows = self.page, self.page.locator(".example")
+        rows.first.focus()
+        page.keyboard.press("Control+a")
+        page.get_by_role("toolbar").get_by_role("button", name="Put the chosen items there once more").click()
+        expect(rows).to_have_count(2 * self.MANY)
+        held: list[Route] = []
+        page.route("**/api/sets/*past=*", lambda route: held.append(route))
+        page.reload()
+        expect(rows).to_have_count(self.MANY)
+        expect(page.get_by_text(f"{self.MANY} of {2 * self.MANY} examples are here.")).to_be_visible()
+        rows.nth(self.MANY - 1).focus()
+        page.keyboard.press("Alt+ArrowUp")  # waits until all are there
+        page.unroute("**/api/sets/*past=*")
+        expect(rows).to_have_count(2 * self.MANY)
+        expect(page.get_by_text("examples are here")).to_have_count(0)
+        expect(page.locator(".undo-bar")).to_contain_text(f"number {self.MANY - 1}")
+        again = re.compile(rf"^{self.MANY - 1}: {self.MANY}/")
+        expect(rows.nth(self.MANY - 2)).to_have_attribute("aria-label", again)
+        expect(rows.nth(2 * self.MANY - 1)).to_have_attribute("aria-label", re.compile(rf"{self.MANY}/{self.MANY + 1}"))

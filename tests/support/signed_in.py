@@ -25,7 +25,8 @@ def at_the_desk(database_url: str) -> FlaskClient:
 
 class WithWholeSets(FlaskClient):
     """Puts what a change made of a set into the set as it was before, as the front end does, and answers with that:
-    each time it is the set that is found when it is opened. ``as_it_comes`` leaves the answers alone."""
+    each time it is the set that is found when it is opened. A long set is put together from its parts. ``as_it_comes``
+    leaves the answers alone."""
 
     as_it_comes = False
 
@@ -35,21 +36,33 @@ class WithWholeSets(FlaskClient):
         if not self.as_it_comes and isinstance(found, dict) and {"pictures", "examples", "revision"} <= set(found):
             known = self.__dict__.setdefault("sets", {})
             if "order" in found:
-                whole = json.loads(super().open(f"/api/sets/{found['id']}").data)
+                whole = self._whole(json.loads(super().open(f"/api/sets/{found['id']}").data))
                 before = known.get(found["id"])
                 if before is not None and before["revision"] + 1 == found["revision"]:
                     assert with_change(before, found) == whole, found
                 found = whole
                 answer.set_data(json.dumps(whole))
+            elif found["rest"]:
+                found = self._whole(found)
+                answer.set_data(json.dumps(found))
             known[found["id"]] = found
         return answer
+
+    def _whole(self, set: dict[str, Any]) -> dict[str, Any]:
+        while set["rest"]:
+            part = json.loads(super().open(f"/api/sets/{set['id']}?past={len(set['examples'])}").data)
+            assert part["revision"] == set["revision"]
+            assert part["examples"]
+            set = set | {"examples": set["examples"] + part["examples"], "rest": part["rest"]}
+        return set
 
 
 def with_change(before: dict[str, Any], change: dict[str, Any]) -> dict[str, Any]:
     """A set as a change left it."""
     examples = {e["id"]: e for e in (*before["examples"], *change["examples"])}
     order = change["order"] if change["order"] is not None else [e["id"] for e in before["examples"]]
-    return {k: v for k, v in change.items() if k != "order"} | {"examples": [examples[id] for id in order]}
+    head = {k: v for k, v in change.items() if k != "order"}
+    return head | {"examples": [examples[id] for id in order], "rest": 0}
 
 
 class AtTheDesk(unittest.TestCase):

@@ -217,4 +217,17 @@ class ManyItems(LadderTest):
             counted.clear()
             ask()
             self.assertLessEqual(len(counted), 4, counted)
-        self.assertEqual(len(line_up.open(large.id).examples), 1000)
+
+    def test_a_long_set_comes_in_parts_that_make_the_whole(self) -> None:
+        body = {"format": "csv", "content": "\n".join(f"{n}/7 + 1/2" for n in range(1, 702)), "name": "Long"}
+        made = self.client.post("/api/sets/import", json=body).get_json()["set"]
+        at = f"/api/sets/{made['id']}"
+        self.client.as_it_comes = True  # type: ignore[attr-defined]
+        self.addCleanup(setattr, self.client, "as_it_comes", False)
+        parts = [self.client.get(at, query_string={"past": past}).get_json() for past in (0, 300, 600, 701, 5000)]
+        self.assertEqual([len(p["examples"]) for p in parts], [300, 300, 101, 0, 0])
+        self.assertEqual([p["rest"] for p in parts], [401, 101, 0, 0, 0])
+        typed = [e["typed"] for p in parts for e in p["examples"]]
+        self.assertEqual(typed, [f"{n}/7 + 1/2" for n in range(1, 702)])
+        self.assertEqual({p["revision"] for p in parts}, {made["revision"]})
+        self.assertEqual(self.client.get(at, query_string={"past": -1}).status_code, 400)

@@ -5,8 +5,17 @@ export function withChange(set: ShownSet, change: SetChange): ShownSet {
   const { order, examples, ...head } = change
   const byId = new Map([...set.examples, ...examples].map((example) => [example.id, example]))
   const ids = order ?? set.examples.map((example) => example.id)
-  return { ...head, examples: ids.flatMap((id) => byId.get(id) ?? []) }
+  return { ...head, examples: ids.flatMap((id) => byId.get(id) ?? []), rest: set.rest }
 }
+
+/** A long set with the next part of it; null where it is another set by now. */
+export function withPart(set: ShownSet, part: ShownSet): ShownSet | null {
+  if (part.revision !== set.revision) return null
+  return { ...set, examples: [...set.examples, ...part.examples], rest: part.rest }
+}
+
+/** Examples of a set, also those that are still on their way. */
+export const countOf = (set: ShownSet | null) => (set ? set.examples.length + set.rest : 0)
 
 /** A set with these examples moved, in the order in which they stand, behind `place` of the others. */
 export function withMoved(set: ShownSet, ids: string[], place: number): ShownSet {
@@ -49,5 +58,5 @@ export function inLine(set: ShownSet): Line {
 /** A set as it stands in the list. */
 export function summaryOf(set: ShownSet): SetSummary {
   const { id, name, revision, changed_at, sample } = set
-  return { id, name, revision, changed_at, sample, examples: set.examples.length }
+  return { id, name, revision, changed_at, sample, examples: countOf(set) }
 }

@@ -57,7 +57,10 @@ export const useOutbox = defineStore('outbox', () => {
     const { text, school, edits } = unsent
     const params = { path: { set_id: unsent.set } }
     for (let attempt = 0; ; attempt += 1) {
-      const { revision, examples } = await data(api.GET('/api/sets/{set_id}', { params, cache: 'no-store' }))
+      const begun = await data(api.GET('/api/sets/{set_id}', { params, cache: 'no-store' }))
+      const query = { past: begun.examples.length + begun.rest - 1 }
+      const ends = begun.rest ? { params: { ...params, query }, cache: 'no-store' as const } : null
+      const { revision, examples } = ends ? await data(api.GET('/api/sets/{set_id}', ends)) : begun
       if (revision === unsent.revision + 1 && examples.at(-1)?.typed === text) return // it was the answer that was lost
       try {
         await data(api.POST('/api/sets/{set_id}/examples', { params, body: { revision, text, school, edits } }))

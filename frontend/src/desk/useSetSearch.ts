@@ -1,6 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
 import { api, data, type SetSummary, type SharedSet } from '@/api/client'
+import { countOf } from './setChange'
 import { useSets } from './useSets'
 
 const PAUSE = 200
@@ -22,7 +23,7 @@ export function useSetSearch() {
   }
 
   const own = computed(() => {
-    const inHand = sets.inHand && !sets.inHand.owner ? [{ ...sets.inHand, examples: sets.inHand.examples.length }] : []
+    const inHand = sets.inHand && !sets.inHand.owner ? [{ ...sets.inHand, examples: countOf(sets.inHand) }] : []
     return once<{ id: string; name: string; examples: number }>([...sets.all, ...inHand, ...found.value.sets])
   })
   const shared = computed(() => once([...sets.shared, ...found.value.shared]))

@@ -17,7 +17,7 @@ import {
   type ShownSet,
   type Task,
 } from '@/api/client'
-import { inLine, summaryOf, withChange, withMoved, type Line } from './setChange'
+import { inLine, summaryOf, withChange, withMoved, withPart, type Line } from './setChange'
 import { useOutbox } from './useOutbox'
 
 /** What was done last, and how it is taken back: told for a while after it was done. */
@@ -107,6 +107,23 @@ export const useSets = defineStore('sets', () => {
     unchosen.value = !chosen
     if (!set) last.value = null
     else if (chosen) choose(set)
+    const mine = line
+    if (mine?.set.rest) void mine.inTurn(() => goOn(mine))
+  }
+
+  /** Load what is behind the first examples of a long set, as long as it is in hand. */
+  function goOn(mine: Line) {
+    return guarded(async () => {
+      while (mine === line && mine.set.rest) {
+        const params = { path: { set_id: mine.set.id }, query: { past: mine.set.examples.length } }
+        const part = await data(api.GET('/api/sets/{set_id}', { params }))
+        if (mine !== line) return
+        const now = withPart(mine.set, part)
+        if (!now) return void (await open(mine.set.id, !unchosen.value))
+        mine.set = now
+        inHand.value = mine.asForeseen()
+      }
+    })
   }
 
   function choose(set: ShownSet) {
@@ -213,6 +230,9 @@ export const useSets = defineStore('sets', () => {
     if (first && first !== inHand.value?.id) await open(first, false)
   }
 
+  /** Once all of the set in hand is there. */
+  const whole = () => line?.inTurn(() => Promise.resolve())
+
   /**
    * Make a change to the set in hand, after those that wait; where it is a step, undoing it is offered for a while.
    * What it will make of the set, where that is `foreseen`, is shown at once.
@@ -226,6 +246,7 @@ export const useSets = defineStore('sets', () => {
   }
 
   async function changeNow(mine: Line, make: Make, foreseen?: (set: ShownSet) => ShownSet): Promise<boolean> {
+    if (mine.set.rest && mine === line && !(await goOn(mine))) return false
     const set = mine.set
     if (mine.conflict) return false
     conflict.value = null
@@ -499,6 +520,7 @@ export const useSets = defineStore('sets', () => {
     putBack,
     copy,
     open,
+    whole,
     makeSet,
     rename,
     likePicture,

@@ -344,9 +344,16 @@ class SetHead(Shape):
 
 
 class ShownSet(SetHead):
-    """A set at one revision, with its examples in their order."""
+    """A set at one revision, with its examples in their order: of a long set some of them, and ``rest`` are behind."""
 
     examples: list[ShownExample]
+    rest: int
+
+
+class PartAsked(Shape):
+    """Which examples of a set are shown: those behind the first ``past``."""
+
+    past: Annotated[int, Field(ge=0, le=1_000_000)] = 0
 
 
 class SetChange(SetHead):

@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { ShownExample } from '@/api/client'
+import { countOf } from '@/desk/setChange'
 import { useNamedSet } from '@/desk/useNamedSet'
 import { useSchool } from '@/desk/useSchool'
 import { useSets } from '@/desk/useSets'
@@ -102,7 +103,7 @@ function drag(id: string, event: DragEvent) {
 
 function keysOfAll(event: KeyboardEvent) {
   if ((event.target as HTMLElement).closest('input, .p-select')) return
-  if ((event.ctrlKey || event.metaKey) && event.key === 'a' && !fixed.value) {
+  if ((event.ctrlKey || event.metaKey) && event.key === 'a' && !fixed.value && !sets.inHand?.rest) {
     event.preventDefault()
     chosen.all()
   } else if (event.key === 'Escape') chosen.none()
@@ -130,8 +131,13 @@ function openInWork(example: ShownExample) {
           <button v-if="!fixed" type="button" class="quiet-button" @click="aiming = true">Change the aim</button>
         </p>
         <GlancePanel v-if="glancing && glance && examples.length" :glance="glance" :examples="examples" />
+        <p v-if="sets.inHand.rest" class="quiet" role="status">
+          {{ examples.length }} of {{ countOf(sets.inHand) }} examples are here.
+          <button v-if="sets.trouble" type="button" class="quiet-button" @click="sets.open(sets.inHand.id)">Load them again</button>
+          <template v-else>The others are on their way.</template>
+        </p>
         <RowsShown
-          v-if="examples.length > 1"
+          v-if="examples.length > 1 && !sets.inHand.rest"
           v-model="shown"
           :examples="examples"
           :fixed="fixed"

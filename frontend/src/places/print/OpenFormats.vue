@@ -3,6 +3,7 @@ import Button from 'primevue/button'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type Imported, type PrintRequest } from '@/api/client'
+import { countOf } from '@/desk/setChange'
 import { useRequest } from '@/desk/useRequest'
 import { useSets } from '@/desk/useSets'
 import { usePrinting } from './usePrinting'
@@ -25,7 +26,7 @@ const found = ref<Imported | null>(null)
 const { ask, fault: trouble } = useRequest({ reads: false, shown: true })
 const { job, running, trouble: writingTrouble, madeId, print, cancel } = usePrinting()
 const writing = ref('')
-const isLong = (format: string) => format !== 'json' && (sets.inHand?.examples.length ?? 0) > AT_ONCE
+const isLong = (format: string) => format !== 'json' && countOf(sets.inHand) > AT_ONCE
 
 function write(format: (typeof FORMATS)[number], wished: PrintRequest) {
   if (!sets.inHandId) return

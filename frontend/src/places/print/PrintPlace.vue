@@ -8,6 +8,7 @@ import ToggleSwitch from 'primevue/toggleswitch'
 import { watchDebounced } from '@vueuse/core'
 import { computed, nextTick, onMounted, reactive, ref, watch } from 'vue'
 import type { PrintRequest } from '@/api/client'
+import { countOf } from '@/desk/setChange'
 import { useNamedSet } from '@/desk/useNamedSet'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
@@ -103,13 +104,13 @@ function order(draft = false) {
 /** A whole lesson in one press. */
 function pack() {
   wished.kind = 'pack'
-  if ((sets.inHand?.examples.length ?? 0) > SHOWN_AT_ONCE) order()
+  if (countOf(sets.inHand) > SHOWN_AT_ONCE) order()
 }
 
 watchDebounced(
   () => [sets.inHandId, sets.inHand?.revision, { ...wished }, both.value, ready.value],
   () => {
-    const count = sets.inHand?.examples.length ?? 0
+    const count = countOf(sets.inHand)
     if (ready.value && count && count <= SHOWN_AT_ONCE) order(true)
   },
   { debounce: 400, immediate: true },

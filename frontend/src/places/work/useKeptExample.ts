@@ -15,6 +15,7 @@ export function useKeptExample(edits: EditsInHand, tell: (told: string) => void)
   async function takeUp() {
     if (!id.value) return
     if (!sets.inHand) await sets.begin()
+    if (!kept()) await sets.whole()
     edits.hold(kept()?.edits)
   }
 
