@@ -3,9 +3,10 @@ import globalData from '@csstools/postcss-global-data'
 import vue from '@vitejs/plugin-vue'
 import customMedia from 'postcss-custom-media'
 import { defineConfig } from 'vite'
+import { stylesOfComponents } from './build/componentStyle.ts'
 
 export default defineConfig({
-  plugins: [vue()],
+  plugins: [stylesOfComponents(), vue()],
   css: { postcss: { plugins: [globalData({ files: ['./src/styles/breakpoints.css'] }), customMedia()] } },
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   build: {

@@ -2,6 +2,7 @@ import './styles/tokens.css'
 import './styles/base.css'
 import './styles/icons.css'
 import './styles/mathematics.css'
+import 'virtual:components.css'
 import { createPinia } from 'pinia'
 import PrimeVue from 'primevue/config'
 import { createApp } from 'vue'
@@ -10,12 +11,11 @@ import { useNotice } from './desk/useNotice'
 import { keepForLater } from './offline/begin'
 import { router } from './router'
 import { beginTextFonts } from './shared/textFonts'
-import { slateTheme } from './theme'
 
 const app = createApp(App)
   .use(createPinia())
   .use(router)
-  .use(PrimeVue, { theme: { preset: slateTheme, options: { darkModeSelector: '.on-projector-dark' } } })
+  .use(PrimeVue, { theme: 'none' })
 
 // Whatever no component caught is told, and the page goes on.
 const notice = useNotice()
@@ -24,6 +24,9 @@ window.addEventListener('unhandledrejection', (event) => {
   event.preventDefault()
   notice.tell(event.reason)
 })
-app.mount('#app')
-beginTextFonts()
-keepForLater()
+// What was pressed meanwhile is heard between reading the program and drawing the page.
+setTimeout(() => {
+  app.mount('#app')
+  beginTextFonts()
+  keepForLater()
+})
