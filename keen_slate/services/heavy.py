@@ -46,13 +46,20 @@ class Nothing(Shape):
 
 @dataclass(frozen=True)
 class Act:
-    """What can be an errand. ``light`` says of a request whether it is done at once; what ``makes`` something is
-    answered as made."""
+    """What can be an errand. ``light`` says of a request whether it is done at once; ``answers`` does what is light,
+    and gives None for the rest, where telling takes as long as doing. What ``makes`` something is answered as made."""
 
     request: type[Shape]
     does: Callable[[Desk, Any, dict[str, UUID]], Shape]
     light: Callable[[Desk, Any, dict[str, UUID]], bool]
     makes: bool = False
+    answers: Callable[[Desk, Any, dict[str, UUID]], Shape | None] | None = None
+
+    def at_once(self, desk: Desk, asked: Any, ids: dict[str, UUID]) -> Shape | None:
+        """The answer; None where it takes long."""
+        if self.answers is not None:
+            return self.answers(desk, asked, ids)
+        return self.does(desk, asked, ids) if self.light(desk, asked, ids) else None
 
 
 def _light_text(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
@@ -87,10 +94,6 @@ def _few_items(desk: Desk, asked: Any, ids: dict[str, UUID]) -> bool:
 def few_and_light(problems: list[str]) -> bool:
     """Whether items are made ready at once."""
     return len(problems) <= LIGHT_ITEMS and all(map(_is_light, problems))
-
-
-def _light_item(desk: Desk, asked: Any, ids: dict[str, UUID]) -> bool:
-    return _is_light(desk.rounds.problem_of(ids["round_id"], asked.pupil, asked.item))
 
 
 def _never(_: Desk, __: Any, ___: dict[str, UUID]) -> bool:
@@ -143,12 +146,16 @@ ACTS: dict[str, Act] = {
     "begin-round": Act(NewRound, lambda desk, asked, _: desk.rounds.begin(asked), _one_version, makes=True),
     "judge-cells": Act(TypedCells, lambda desk, asked, ids: desk.rounds.judge(ids["round_id"], asked), _few_items),
     "cell": Act(
-        CellAsked, lambda desk, asked, ids: desk.rounds.detail(ids["round_id"], asked.pupil, asked.item), _light_item
+        CellAsked,
+        lambda desk, asked, ids: desk.rounds.detail(ids["round_id"], asked.pupil, asked.item),
+        _never,
+        answers=lambda desk, asked, ids: desk.rounds.light_detail(ids["round_id"], asked.pupil, asked.item, _is_light),
     ),
     "picture": Act(
         Nothing,
         lambda desk, _, ids: desk.looking_back.picture(ids["round_id"]),
-        lambda desk, _, ids: desk.looking_back.is_ready(ids["round_id"]),
+        _never,
+        answers=lambda desk, _, ids: desk.looking_back.ready_picture(ids["round_id"]),
     ),
     "next": Act(
         NextRequest, lambda desk, asked, ids: desk.looking_back.next_sets(ids["round_id"], asked), _never, makes=True

@@ -110,10 +110,10 @@ def open_round(session: Session, round_id: UUID) -> MarkingRound:
     return found
 
 
-def answers_of(session: Session, round_id: UUID) -> Sequence[GivenAnswer]:
-    """All answers of a round that was opened."""
+def answers_of(session: Session, round_id: UUID, item: int | None = None) -> Sequence[GivenAnswer]:
+    """All answers of a round that was opened, or those to an item."""
     query = select(GivenAnswer).where(GivenAnswer.round_id == round_id).execution_options(populate_existing=True)
-    return session.scalars(query).all()
+    return session.scalars(query if item is None else query.where(GivenAnswer.item == item)).all()
 
 
 def open_with_settings(session: Session, round_id: UUID) -> tuple[MarkingRound, dict[str, Any]]:

@@ -7,6 +7,7 @@ once; what never fires costs nothing further.
 
 from collections.abc import Iterator
 from dataclasses import dataclass, field, replace
+from functools import lru_cache
 from typing import Generic, Literal, TypeVar
 
 from keen_slate.core.machine.engine import Goal, MalRule, Move, Owned, Rule, under, watched
@@ -105,6 +106,7 @@ def _mask(*facets: str) -> Facets:
     return sum(((1 << _WIDTH) - 1) << _PLACES[f] for f in facets)
 
 
+@lru_cache(maxsize=1024)
 def _coded(school: School) -> int:
     """A school as one number, so that two are compared on some facets at one go."""
     return sum([c.id for c in f.choices].index(school[f.id]) << _PLACES[f.id] for f in FACETS)
@@ -390,13 +392,12 @@ def _again_on_a_known_way(expr: Expr) -> Causes | None:
 def searches(start: Expr, school: School) -> tuple[Search, ...]:
     """A search for each school that comes to states of its own on this item, the teacher's first; of a long item for
     the first of them."""
-    base = school.as_dict() | ONE_WAY
     states = States()
     found: dict[tuple[Expr, ...], Search] = {}
     length = sum(is_numeral(e) for side in (start.sides if isinstance(start, Chain) else (start,)) for e in walk(side))
     most = max(bounds.FEWEST_SCHOOLS, bounds.SCHOOLS_SEARCHED // max(1, length))
-    for varied in ({}, *VARIED):
-        fitting, refused = fitting_school(FACETS, school_from(FACETS, base | varied), start)
+    for varied in _varied(school):
+        fitting, refused = fitting_school(FACETS, varied, start)
         if refused and found:
             continue
         search = Search(start, fitting, states)
@@ -404,6 +405,13 @@ def searches(start: Expr, school: School) -> tuple[Search, ...]:
         if len(found) >= most:
             break
     return tuple(found.values())
+
+
+@lru_cache(maxsize=256)
+def _varied(school: School) -> tuple[School, ...]:
+    """A school with each of the variations, itself first."""
+    base = school.as_dict() | ONE_WAY
+    return tuple(dict.fromkeys(school_from(FACETS, base | varied) for varied in ({}, *VARIED)))
 
 
 def within_bounds(ways: tuple[Search, ...]) -> tuple[Search, ...]:

@@ -2,12 +2,16 @@
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying.say import Say
 
+Refuses = Callable[[Expr, dict[str, str]], Say | None]
+"""Says of a problem, among all choices, why one cannot be followed; None where it can."""
 
-@dataclass(frozen=True, slots=True)
+
+@dataclass(frozen=True, slots=True, eq=False)
 class Choice:
     """One way of doing it: its name and what it is ``about``, the teacher's words in braces.
 
@@ -18,11 +22,11 @@ class Choice:
     id: str
     name: str
     about: str
-    refuses: Callable[[Expr, dict[str, str]], Say | None] | None = None
+    refuses: Refuses | None = None
     leads_elsewhere: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, eq=False)
 class Facet:
     """Something on which teachers differ, with the ways of doing it; the first is the default.
 
@@ -80,14 +84,19 @@ class School:
 
 def school_from(facets: tuple[Facet, ...], chosen: Mapping[str, str]) -> School:
     """The school with ``chosen`` in force and the default elsewhere. Raises UnknownChoice."""
-    by_id = {f.id: f for f in facets}
+    known = _ids(facets)
     for facet_id, choice_id in chosen.items():
-        if facet_id not in by_id:
-            raise UnknownChoice("school facet", facet_id, tuple(by_id))
-        known = tuple(c.id for c in by_id[facet_id].choices)
-        if choice_id not in known:
-            raise UnknownChoice(f"choice for {facet_id}", choice_id, known)
-    return School(tuple(sorted((f.id, chosen.get(f.id, f.default)) for f in facets)))
+        if facet_id not in known:
+            raise UnknownChoice("school facet", facet_id, tuple(known))
+        if choice_id not in known[facet_id]:
+            raise UnknownChoice(f"choice for {facet_id}", choice_id, known[facet_id])
+    return School(tuple(sorted((id, chosen.get(id, choices[0])) for id, choices in known.items())))
+
+
+@lru_cache(maxsize=16)
+def _ids(facets: tuple[Facet, ...]) -> dict[str, tuple[str, ...]]:
+    """The ids of the choices by those of their facets."""
+    return {f.id: tuple(c.id for c in f.choices) for f in facets}
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,9 +113,8 @@ def fitting_school(facets: tuple[Facet, ...], school: School, expr: Expr) -> tup
     """The school with the default in place of every choice that this problem refuses."""
     chosen = school.as_dict()
     refused: list[Refused] = []
-    for facet in facets:
-        choice = next(c for c in facet.choices if c.id == chosen[facet.id])
-        why = choice.refuses(expr, chosen) if choice.refuses else None
+    for facet, choice, refuses in _refusing(facets, school):
+        why = refuses(expr, chosen)
         if why is not None:
             refused.append(Refused(facet.id, choice.id, facet.default, why))
     if not refused:
@@ -114,3 +122,10 @@ def fitting_school(facets: tuple[Facet, ...], school: School, expr: Expr) -> tup
     for r in refused:
         chosen[r.facet] = r.instead
     return school_from(facets, chosen), tuple(refused)
+
+
+@lru_cache(maxsize=1024)
+def _refusing(facets: tuple[Facet, ...], school: School) -> tuple[tuple[Facet, Choice, Refuses], ...]:
+    """The choices of a school that some problem refuses."""
+    chosen = ((facet, facet.choice(school[facet.id])) for facet in facets)
+    return tuple((facet, choice, choice.refuses) for facet, choice in chosen if choice.refuses is not None)

@@ -70,11 +70,13 @@ class LookingBack:
             opened.learn_all_reaches()
             return _shown(opened, class_picture(opened.grid(), opened.reaches()))
 
-    def is_ready(self, round_id: UUID) -> bool:
-        """Whether its picture can be shown without making an item ready."""
+    def ready_picture(self, round_id: UUID) -> ClassPictureShape | None:
+        """The same; None where an item has to be made ready for it."""
         with self.database.transaction() as session:
             opened = Opened(session, rounds.open_round(session, round_id))
-            return not opened.unjudged() and opened.reaches_known
+            if opened.unjudged() or not opened.reaches_known:
+                return None
+            return _shown(opened, class_picture(opened.grid(), opened.reaches()))
 
     # What comes next
 
@@ -211,7 +213,7 @@ class LookingBack:
 
 def _asking_for_form(opened: Opened, mistake: str, problems: list[tuple[Problem, School]]) -> list[Problem]:
     """The items at which a fault of form was made."""
-    places = {a.item for a in opened.answers.values() if mistake in opened.known(a)[1]}
+    places = {a.item for a in opened.answers.values() if mistake in opened.known(a, opened.found_of(a))[1]}
     return [problems[place][0] for place in sorted(places)]
 
 
@@ -229,7 +231,7 @@ def _shown(opened: Opened, picture: ClassPicture) -> ClassPictureShape:
     def named(by_pupil: dict[int, tuple[int, ...]]) -> dict[str, list[int]]:
         return {pupils[p].code: [i + 1 for i in items] for p, items in by_pupil.items()}
 
-    totals = opened.method_totals()
+    totals, points_of = opened.method_totals(), opened.points_of_items()
     return ClassPictureShape(
         round_id=opened.row.id,
         round_name=opened.row.name,
@@ -257,7 +259,7 @@ def _shown(opened: Opened, picture: ClassPicture) -> ClassPictureShape:
                 number=place + 1,
                 problem=notation(read_and_worked(item["A"].problem)[0].expr, words),
                 outcomes={str(s): n for s, n in picture.outcomes[place].items()},
-                points=opened.points_of(place),
+                points=points_of[place],
                 of=item["A"].scheme_now.total * sum(
                     count for status, count in picture.outcomes[place].items() if status != "absent"
                 ),

@@ -1,7 +1,7 @@
 """A round of marking that is open: its items made ready, its answers judged, what is known of each."""
 
 import json
-from collections import deque
+from collections import Counter, deque
 from collections.abc import Collection, Iterable
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
@@ -156,7 +156,7 @@ Place = tuple[UUID, int]
 
 
 class Opened:
-    """A round with its class and its answers, or those in some places, in a transaction."""
+    """A round with its class and its answers, or those in some places or to one item, in a transaction."""
 
     def __init__(
         self,
@@ -164,23 +164,26 @@ class Opened:
         row: RoundRow,
         places: Collection[Place] | None = None,
         kept: DeskSettings | None = None,
+        *,
+        item: int | None = None,
     ) -> None:
         self.session, self.row = session, row
         self.kept = kept or settings_of(session)
         self.words: Manner = chosen_words(self.kept.words)
-        self.answers = self._answers() if places is None else self._answers_in(places)
+        self.answers = self._answers(item) if places is None else self._answers_in(places)
         self.policy = PolicyShape.model_validate(row.policy)
         self.letters: list[str] = list(row.letters)
         self._ways: dict[tuple[int, str], str] = {}
+        self._with_b: tuple[dict[str, Any], frozenset[UUID]] = {}, frozenset()
 
     @cached_property
     def of_class(self) -> SchoolClass:
         return classes.open_class(self.session, self.row.class_id)
 
-    def _answers(self) -> dict[Place, GivenAnswer]:
+    def _answers(self, item: int | None) -> dict[Place, GivenAnswer]:
         """Those of the class as it is now, pupil by pupil."""
         here = {p.id: place for place, p in enumerate(self.of_class.pupils)}
-        found = [a for a in rounds.answers_of(self.session, self.row.id) if a.pupil_id in here]
+        found = [a for a in rounds.answers_of(self.session, self.row.id, item) if a.pupil_id in here]
         found.sort(key=lambda a: (here[a.pupil_id], a.item))
         return {(a.pupil_id, a.item): a for a in found}
 
@@ -218,7 +221,10 @@ class Opened:
         return str((item.get("other") or item["problem"]) if version == "B" else item["problem"])
 
     def version_of(self, pupil: UUID) -> str:
-        return "B" if self.row.papers.get(str(pupil), {}).get("version") == "B" else "A"
+        papers = self.row.papers
+        if self._with_b[0] is not papers:
+            self._with_b = papers, frozenset(UUID(p) for p, paper in papers.items() if paper.get("version") == "B")
+        return "B" if pupil in self._with_b[1] else "A"
 
     def is_absent(self, pupil: UUID) -> bool:
         return bool(self.row.papers.get(str(pupil), {}).get("absent"))
@@ -239,9 +245,8 @@ class Opened:
         return self._ways[item, version]
 
     def is_judged(self, answer: GivenAnswer) -> bool:
-        if answer.item >= len(self.row.items):
-            return False
-        return answer.found_by == self.way(answer.item, self.version_of(answer.pupil_id))
+        item = answer.item
+        return item < len(self.items) and answer.found_by == self.way(item, self.version_of(answer.pupil_id))
 
     # Answers
 
@@ -314,7 +319,7 @@ class Opened:
         return list({self.version(a.pupil_id, a.item).problem: None for a in self._to_judge(named)})
 
     def unjudged(self) -> int:
-        return sum(not self.is_judged(a) for a in self.answers.values() if a.item < len(self.items))
+        return sum(not self.is_judged(a) for (_, item), a in self.answers.items() if item < len(self.items))
 
     def _learn_reaches(self, places: set[int]) -> None:
         """Keep what the items can show, once they are ready."""
@@ -382,7 +387,8 @@ class Opened:
     # What is shown
 
     def cell(self, answer: GivenAnswer) -> RoundCell:
-        status, told, between = self.known(answer)
+        found = self.found_of(answer)
+        status, told, between = self.known(answer, found)
         return RoundCell(
             pupil=answer.pupil_id,
             item=answer.item,
@@ -392,12 +398,17 @@ class Opened:
             letters=[self.letter_of(m) for m in (*told, *between)[:2]],
             open=bool(between),
             ruled=bool(answer.ruling),
-            points=self.points(answer),
+            points=self.points(answer, found),
         )
 
-    def points(self, answer: GivenAnswer) -> int:
-        """Its marks; where the teacher ruled on the outcome, those that go with it."""
-        found, ruling = answer.found if self.is_judged(answer) else {}, answer.ruling
+    def found_of(self, answer: GivenAnswer) -> dict[str, Any]:
+        """What was found of an answer; nothing where it is not judged yet as it would be now."""
+        return answer.found if self.is_judged(answer) else {}
+
+    def points(self, answer: GivenAnswer, found: dict[str, Any]) -> int:
+        """The marks of an answer of which that was found; where the teacher ruled on the outcome, those that go with
+        it."""
+        ruling = answer.ruling
         if ruling.get("points") is not None:
             return int(ruling["points"])
         points, outcome = int(found.get("points", 0)), ruling.get("outcome")
@@ -407,10 +418,10 @@ class Opened:
             return self.version(answer.pupil_id, answer.item).scheme_now.total
         return points - int(found.get("answer_points", 0))
 
-    def known(self, answer: GivenAnswer) -> tuple[Any, tuple[str, ...], tuple[str, ...]]:
-        """What is known of an answer: its outcome, the mistakes that it tells, those that it leaves open."""
+    def known(self, answer: GivenAnswer, found: dict[str, Any]) -> tuple[Any, tuple[str, ...], tuple[str, ...]]:
+        """What is known of an answer of which that was found: its outcome, the mistakes that it tells, those that it
+        leaves open."""
         outcome, mistake = answer.ruling.get("outcome", ""), answer.ruling.get("mistake", "")
-        found = answer.found if self.is_judged(answer) else {}
         status = outcome or found.get("outcome", "")
         if mistake:
             return outcome or "wrong", (mistake,), ()
@@ -432,7 +443,7 @@ class Opened:
 
     def grid(self) -> tuple[tuple[Cell | None, ...], ...]:
         """The answers for the class picture, pupils down and items across."""
-        items = range(len(self.row.items))
+        items = range(len(self.items))
         return tuple(
             (Cell("absent"),) * len(items) if self.is_absent(p.id) else tuple([self._grid_cell(p.id, i) for i in items])
             for p in self.of_class.pupils
@@ -442,8 +453,9 @@ class Opened:
         answer = self.answers.get((pupil, item))
         if answer is None:
             return None
-        status, told, between = self.known(answer)
-        return Cell(status, Hypotheses(told, between), self.points(answer)) if status else None
+        found = self.found_of(answer)
+        status, told, between = self.known(answer, found)
+        return Cell(status, Hypotheses(told, between), self.points(answer, found)) if status else None
 
     def reaches(self) -> tuple[Reach, ...]:
         """What the items can show, as far as they have been made ready."""
@@ -462,15 +474,18 @@ class Opened:
         """The mistakes that an item can call up at all."""
         return {w.mistake for w in look_twice(problem, school).likely_wrong}
 
-    def points_of(self, item: int) -> int:
-        """All marks that were given at an item."""
-        return sum(self.points(a) for a in self.answers.values() if a.item == item)
+    def points_of_items(self) -> Counter[int]:
+        """All marks that were given at each item."""
+        given: Counter[int] = Counter()
+        for answer in self.answers.values():
+            given[answer.item] += self.points(answer, self.found_of(answer))
+        return given
 
     def method_totals(self) -> dict[Method, tuple[int, int]]:
         """What the class earned for each method, of what could be earned; rulings on whole answers stand apart."""
         totals: dict[Method, tuple[int, int]] = {}
         for answer in self.answers.values():
-            for method, points, of in answer.found.get("methods", ()) if self.is_judged(answer) else ():
+            for method, points, of in self.found_of(answer).get("methods", ()):
                 earned, in_all = totals.get(method, (0, 0))
                 totals[method] = earned + points, in_all + of
         return {m: totals[m] for m in METHODS if m in totals}
@@ -494,7 +509,7 @@ class Opened:
             versions=any(item.get("other") for item in self.row.items),
             items=[self.item(place) for place in range(len(self.row.items))],
             pupils=self.pupils(),
-            cells=[self.cell(a) for a in self.answers.values() if a.item < len(self.row.items)],
+            cells=[self.cell(a) for (_, item), a in self.answers.items() if item < len(self.items)],
             letters=self.legend(),
             sentence=self.sentence(),
             unjudged=self.unjudged(),

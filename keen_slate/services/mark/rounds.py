@@ -183,16 +183,21 @@ class Rounds:
         with self.database.transaction() as session:
             return Opened(session, rounds.restore_round(session, round_id, revision)).shown()
 
-    def problem_of(self, round_id: UUID, pupil: UUID, item: int) -> str:
-        """The item that a pupil had, as text; empty where there is none."""
-        with self.database.transaction() as session:
-            opened = Opened(session, rounds.open_round(session, round_id), ())
-            return opened.version(pupil, item).problem if item < len(opened.items) else ""
-
     def detail(self, round_id: UUID, pupil: UUID, item: int) -> CellDetail:
         """All that is known of one answer."""
+        found = self.light_detail(round_id, pupil, item, lambda _: True)
+        assert found is not None
+        return found
+
+    def light_detail(
+        self, round_id: UUID, pupil: UUID, item: int, is_light: Callable[[str], bool]
+    ) -> CellDetail | None:
+        """The same; None where the item that the pupil had is not light."""
         with self.database.transaction() as session:
-            return Opened(session, rounds.open_round(session, round_id)).detail(pupil, item)
+            row, content = rounds.open_with_settings(session, round_id)
+            opened = Opened(session, row, None, DeskSettings.model_validate(content), item=item)
+            light = item >= len(opened.items) or is_light(opened.version(pupil, item).problem)
+            return opened.detail(pupil, item) if light else None
 
 
 def _going(held: Sequence[date], keep: int) -> str:
