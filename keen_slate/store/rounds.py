@@ -1,12 +1,12 @@
 """Rounds of marking: what a class handed in, answer by answer."""
 
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import and_, delete, func, select, tuple_, update
+from sqlalchemy import and_, bindparam, delete, func, select, tuple_, update
 from sqlalchemy.dialects.postgresql import insert
 from sqlalchemy.orm import Session
 
@@ -28,11 +28,30 @@ class NewRound:
     papers: dict[str, Any]
 
 
+@dataclass(slots=True)
+class Given:
+    """What a pupil wrote for an item (by place, from 0), the teacher's ruling on it, and what is known of it, found by
+    the way of judging that ``found_by`` names: a row of ``GivenAnswer``, of which a class has hundreds."""
+
+    pupil_id: UUID
+    item: int
+    answer: str
+    lines: list[str]
+    ruling: dict[str, Any]
+    found: dict[str, Any]
+    found_by: str
+
+
 @dataclass(frozen=True, slots=True)
 class RoundLine:
-    """A round in the list: how many answers are there, and how many are right."""
+    """A round in the list: how many items it has, how many answers are there, and how many are right."""
 
-    round: MarkingRound
+    id: UUID
+    name: str
+    class_id: UUID
+    held_on: date
+    revision: int
+    items: int
     class_name: str
     pupils: int
     answers: int
@@ -61,8 +80,10 @@ def list_rounds(session: Session) -> Sequence[RoundLine]:
     )
     query = (
         select(
-            MarkingRound, SchoolClass.name, func.coalesce(sizes.c.pupils, 0), func.coalesce(given.c.answers, 0),
-            func.coalesce(given.c.right, 0), func.greatest(MarkingRound.changed_at, given.c.changed_at),
+            MarkingRound.id, MarkingRound.name, MarkingRound.class_id, MarkingRound.held_on, MarkingRound.revision,
+            func.jsonb_array_length(MarkingRound.items), SchoolClass.name, func.coalesce(sizes.c.pupils, 0),
+            func.coalesce(given.c.answers, 0), func.coalesce(given.c.right, 0),
+            func.greatest(MarkingRound.changed_at, given.c.changed_at),
         )
         .join(SchoolClass, SchoolClass.id == MarkingRound.class_id)
         .outerjoin(given, given.c.round_id == MarkingRound.id)
@@ -110,10 +131,14 @@ def open_round(session: Session, round_id: UUID) -> MarkingRound:
     return found
 
 
-def answers_of(session: Session, round_id: UUID, item: int | None = None) -> Sequence[GivenAnswer]:
+_NAMES = tuple(f.name for f in fields(Given))
+_COLUMNS = tuple(getattr(GivenAnswer, name) for name in _NAMES)
+
+
+def answers_of(session: Session, round_id: UUID, item: int | None = None) -> list[Given]:
     """All answers of a round that was opened, or those to an item."""
-    query = select(GivenAnswer).where(GivenAnswer.round_id == round_id).execution_options(populate_existing=True)
-    return session.scalars(query if item is None else query.where(GivenAnswer.item == item)).all()
+    query = select(*_COLUMNS).where(GivenAnswer.round_id == round_id)
+    return [Given(*row) for row in session.execute(query if item is None else query.where(GivenAnswer.item == item))]
 
 
 def open_with_settings(session: Session, round_id: UUID) -> tuple[MarkingRound, dict[str, Any]]:
@@ -131,17 +156,16 @@ def open_with_settings(session: Session, round_id: UUID) -> tuple[MarkingRound, 
 
 def answers_at(
     session: Session, round_id: UUID, class_id: UUID, places: Collection[tuple[UUID, int]]
-) -> tuple[set[UUID], list[GivenAnswer]]:
+) -> tuple[set[UUID], list[Given]]:
     """Which of the pupils named are in the class, and the answers that stand in these places; one query."""
     pupils = {pupil for pupil, _ in places}
     query = (
-        select(Pupil.id, GivenAnswer)
+        select(Pupil.id, *_COLUMNS)
         .outerjoin(GivenAnswer, and_(GivenAnswer.pupil_id == Pupil.id, GivenAnswer.round_id == round_id))
         .where(Pupil.class_id == class_id, Pupil.id.in_(pupils), Pupil.deleted_at.is_(None))
-        .execution_options(populate_existing=True)
     )
     rows = session.execute(query).all()
-    return {row[0] for row in rows}, [a for _, a in rows if a is not None and (a.pupil_id, a.item) in places]
+    return {row[0] for row in rows}, [Given(*a) for _, *a in rows if (a[0], a[1]) in places]
 
 
 _TABLE = Base.metadata.tables[GivenAnswer.__tablename__]
@@ -153,11 +177,43 @@ _PUT = _GIVEN.on_conflict_do_update(
 )
 
 
-def put_answers(session: Session, round_id: UUID, rows: Sequence[dict[str, Any]]) -> None:
+def put_answers(session: Session, round_id: UUID, answers: Collection[Given]) -> None:
     """Keep answers of a round that was opened as they were typed, each with what is known of it; the last that is typed
-    stays. ``rows`` have the columns of an answer without the round and the moment."""
-    if rows:
-        session.connection().execute(_PUT, [{"round_id": round_id, **row} for row in rows])
+    stays."""
+    if answers:
+        session.connection().execute(
+            _PUT, [{"round_id": round_id} | {name: getattr(a, name) for name in _NAMES} for a in answers]
+        )
+
+
+_FOUND = (
+    update(_TABLE)
+    .where(
+        _TABLE.c.round_id == bindparam("of_round"), _TABLE.c.pupil_id == bindparam("of_pupil"),
+        _TABLE.c.item == bindparam("of_item"), _TABLE.c.answer == bindparam("of_answer"),
+        _TABLE.c.lines == bindparam("of_lines"),
+    )
+    .values(found=bindparam("new_found"), found_by=bindparam("new_found_by"))
+)  # fmt: skip
+
+
+def keep_found(session: Session, round_id: UUID, answers: Collection[Given]) -> None:
+    """Keep what is known of answers; of one that was typed anew meanwhile nothing."""
+    if answers:
+        rows = [
+            {
+                "of_round": round_id, "of_pupil": a.pupil_id, "of_item": a.item, "of_answer": a.answer,
+                "of_lines": a.lines, "new_found": a.found, "new_found_by": a.found_by,
+            }
+            for a in answers
+        ]  # fmt: skip
+        session.connection().execute(_FOUND, rows)
+
+
+def keep_ruling(session: Session, round_id: UUID, places: Collection[tuple[UUID, int]], ruling: dict[str, Any]) -> None:
+    """Keep what the teacher ruled on the answers in these places."""
+    at = tuple_(GivenAnswer.pupil_id, GivenAnswer.item).in_(places)
+    session.execute(update(GivenAnswer).where(GivenAnswer.round_id == round_id, at).values(ruling=ruling))
 
 
 def take_answers_back(session: Session, round_id: UUID, places: Sequence[tuple[UUID, int]]) -> None:

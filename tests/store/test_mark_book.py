@@ -13,7 +13,7 @@ from keen_slate.store import classes, record, rounds, sets, teachers
 from keen_slate.store.classes import WantedPupil
 from keen_slate.store.database import Belongings, Database
 from keen_slate.store.models import GivenAnswer, Pupil, RecordEntry
-from keen_slate.store.rounds import NewRound
+from keen_slate.store.rounds import Given, NewRound
 from keen_slate.store.teachers import DESK
 from tests.support.cluster import fresh_database
 
@@ -38,10 +38,8 @@ class MarkBook(unittest.TestCase):
             new = NewRound(of_class.id, None, "Beds", held_on, items, {}, {})
             return of_class.id, rounds.make_round(session, new).id, [p.id for p in of_class.pupils]
 
-    def row(self, pupil: UUID, item: int, answer: str) -> dict[str, Any]:
-        return {
-            "pupil_id": pupil, "item": item, "answer": answer, "lines": [], "ruling": {}, "found": {}, "found_by": "",
-        }  # fmt: skip
+    def row(self, pupil: UUID, item: int, answer: str) -> Given:
+        return Given(pupil, item, answer, lines=[], ruling={}, found={}, found_by="")
 
     def answers(self, round_id: UUID) -> dict[tuple[UUID, int], str]:
         with self.desk.transaction() as session:
@@ -53,6 +51,24 @@ class MarkBook(unittest.TestCase):
             with self.desk.transaction() as session:
                 rounds.put_answers(session, round_id, [self.row(aspen, 0, answer)])
         self.assertEqual(self.answers(round_id), {(aspen, 0): "3/4 m"})
+
+    def test_what_was_found_is_kept_with_the_answer_that_it_was_found_of(self) -> None:
+        _, round_id, (aspen, bramble) = self.made()
+        judged = [self.row(aspen, 0, "3/4"), self.row(bramble, 0, "3/4")]
+        with self.desk.transaction() as session:
+            rounds.put_answers(session, round_id, judged)
+        with self.desk.transaction() as session:  # typed anew while the answers were being judged
+            rounds.put_answers(session, round_id, [self.row(aspen, 0, "2/6")])
+        for answer in judged:
+            answer.found, answer.found_by = {"outcome": "right"}, "a way"
+        with self.desk.transaction() as session:
+            rounds.keep_found(session, round_id, judged)
+            rounds.keep_ruling(session, round_id, [(bramble, 0)], {"outcome": "wrong"})
+        with self.desk.transaction() as session:
+            now = {a.pupil_id: a for a in rounds.answers_of(session, round_id, 0)}
+        self.assertEqual((now[aspen].answer, now[aspen].found, now[aspen].found_by), ("2/6", {}, ""))
+        self.assertEqual((now[bramble].found, now[bramble].ruling), ({"outcome": "right"}, {"outcome": "wrong"}))
+        self.assertEqual(self.answers(round_id), {(aspen, 0): "2/6", (bramble, 0): "3/4"})
 
     def test_many_hands_at_one_round_lose_nothing(self) -> None:
         codes = tuple(f"P{n}" for n in range(12))

@@ -97,15 +97,15 @@ def _rows(session: Session, of_class: SchoolClass, pupil_id: UUID | None) -> lis
         raise NotFound("pupil")
     rows: list[dict[str, Any]] = []
     for line in reversed(rounds.list_rounds(session)):
-        if line.round.class_id != of_class.id:
+        if line.class_id != of_class.id:
             continue
-        opened = Opened(session, rounds.open_round(session, line.round.id))
+        opened = Opened(session, rounds.open_round(session, line.id))
         given = sorted(opened.answers.values(), key=lambda a: (pupils[a.pupil_id].position, a.item))
         for answer in given:
             if pupil_id not in (None, answer.pupil_id):
                 continue
             cell, version = opened.cell(answer), opened.version(answer.pupil_id, answer.item)
-            _, told, between = opened.known(answer, opened.found_of(answer))
+            (_, told, between), _ = opened.seen(answer)
             rows.append(
                 {
                     "class": of_class.name,

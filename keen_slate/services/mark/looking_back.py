@@ -213,7 +213,7 @@ class LookingBack:
 
 def _asking_for_form(opened: Opened, mistake: str, problems: list[tuple[Problem, School]]) -> list[Problem]:
     """The items at which a fault of form was made."""
-    places = {a.item for a in opened.answers.values() if mistake in opened.known(a, opened.found_of(a))[1]}
+    places = {a.item for a in opened.answers.values() if mistake in opened.seen(a)[0][1]}
     return [problems[place][0] for place in sorted(places)]
 
 

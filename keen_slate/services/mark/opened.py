@@ -64,8 +64,9 @@ from keen_slate.services.work.looked_at import named_mistake
 from keen_slate.services.work.prepared import prepared
 from keen_slate.services.work.stories import blocks_of
 from keen_slate.store import classes, rounds, settings
-from keen_slate.store.models import GivenAnswer, SchoolClass
 from keen_slate.store.models import MarkingRound as RoundRow
+from keen_slate.store.models import SchoolClass
+from keen_slate.store.rounds import Given
 
 JUDGES = 1
 """Grows whenever answers are judged otherwise than before: what is kept of them is then found again."""
@@ -154,6 +155,12 @@ def _methods(problem: str, school: School) -> tuple[MethodMark, ...]:
 Place = tuple[UUID, int]
 """A pupil and an item."""
 
+Known = tuple[Any, tuple[str, ...], tuple[str, ...]]
+"""Of an answer its outcome, the mistakes that it tells, those that it leaves open."""
+
+Seen = tuple[Known, int]
+"""What is known of an answer, and its marks."""
+
 
 class Opened:
     """A round with its class and its answers, or those in some places or to one item, in a transaction."""
@@ -174,20 +181,21 @@ class Opened:
         self.policy = PolicyShape.model_validate(row.policy)
         self.letters: list[str] = list(row.letters)
         self._ways: dict[tuple[int, str], str] = {}
+        self._seen: dict[Place, tuple[dict[str, Any], dict[str, Any], Seen]] = {}
         self._with_b: tuple[dict[str, Any], frozenset[UUID]] = {}, frozenset()
 
     @cached_property
     def of_class(self) -> SchoolClass:
         return classes.open_class(self.session, self.row.class_id)
 
-    def _answers(self, item: int | None) -> dict[Place, GivenAnswer]:
+    def _answers(self, item: int | None) -> dict[Place, Given]:
         """Those of the class as it is now, pupil by pupil."""
         here = {p.id: place for place, p in enumerate(self.of_class.pupils)}
         found = [a for a in rounds.answers_of(self.session, self.row.id, item) if a.pupil_id in here]
         found.sort(key=lambda a: (here[a.pupil_id], a.item))
         return {(a.pupil_id, a.item): a for a in found}
 
-    def _answers_in(self, places: Collection[Place]) -> dict[Place, GivenAnswer]:
+    def _answers_in(self, places: Collection[Place]) -> dict[Place, Given]:
         """Raises NotPossible for a place that the round does not have."""
         here, found = rounds.answers_at(self.session, self.row.id, self.row.class_id, places)
         if any(pupil not in here or item >= len(self.row.items) for pupil, item in places):
@@ -244,34 +252,30 @@ class Opened:
             self._ways[item, version] = sha256(json.dumps(told, sort_keys=True).encode()).hexdigest()[:16]
         return self._ways[item, version]
 
-    def is_judged(self, answer: GivenAnswer) -> bool:
+    def is_judged(self, answer: Given) -> bool:
         item = answer.item
         return item < len(self.items) and answer.found_by == self.way(item, self.version_of(answer.pupil_id))
 
     # Answers
 
-    def put(self, cells: Iterable[TypedCell], *, judge: bool = False) -> list[GivenAnswer]:
+    def put(self, cells: Iterable[TypedCell], *, judge: bool = False) -> list[Given]:
         """Keep answers as they were typed, and with ``judge`` what is known of them. A ruling stays with the answer
         that it was made on."""
-        kept: list[GivenAnswer] = []
+        kept: list[Given] = []
         cleared: list[Place] = []
         for cell in cells:
             if cell.cleared:
                 cleared.append((cell.pupil, cell.item))
                 continue
-            answer = GivenAnswer(
-                pupil_id=cell.pupil, item=cell.item, answer=cell.answer, lines=cell.lines, ruling={}, found={},
-                found_by="",
-            )  # fmt: skip
+            answer = Given(cell.pupil, cell.item, cell.answer, cell.lines, ruling={}, found={}, found_by="")
             before = self.answers.get((cell.pupil, cell.item))
             if before is not None and (before.answer, before.lines) == (cell.answer, cell.lines):
                 answer.ruling, answer.found, answer.found_by = before.ruling, before.found, before.found_by
             kept.append(answer)
         if judge:
             self._judge(kept)
-        columns = ("pupil_id", "item", "answer", "lines", "ruling", "found", "found_by")
-        by_place = {(a.pupil_id, a.item): {name: getattr(a, name) for name in columns} for a in kept}
-        rounds.put_answers(self.session, self.row.id, list(by_place.values()))
+        by_place = {(a.pupil_id, a.item): a for a in kept}
+        rounds.put_answers(self.session, self.row.id, by_place.values())
         if cleared:
             rounds.take_answers_back(self.session, self.row.id, cleared)
         return kept
@@ -284,11 +288,11 @@ class Opened:
         """Judge what is not judged yet, of these cells or of all."""
         wanted = self._to_judge(named)
         self._judge(wanted)
-        self.session.flush()
+        rounds.keep_found(self.session, self.row.id, wanted)
         cells = wanted if named is None else [a for place, a in self.answers.items() if place in named]
         return self.told(cells)
 
-    def _judge(self, answers: list[GivenAnswer]) -> None:
+    def _judge(self, answers: list[Given]) -> None:
         """Equal answers are judged once; a mistake that comes up has its letter from then on."""
         judgings: dict[tuple[int, str], Judging] = {}
         for answer in answers:
@@ -307,10 +311,10 @@ class Opened:
         self._learn_reaches({item for item, _ in judgings})
         self._letter(answers)
 
-    def told(self, answers: Iterable[GivenAnswer]) -> JudgedCells:
+    def told(self, answers: Iterable[Given]) -> JudgedCells:
         return JudgedCells(cells=[self.cell(a) for a in answers], letters=self.legend())
 
-    def _to_judge(self, named: Collection[Place] | None) -> list[GivenAnswer]:
+    def _to_judge(self, named: Collection[Place] | None) -> list[Given]:
         there = [(place, a) for place, a in self.answers.items() if named is None or place in named]
         return [a for _, a in there if a.item < len(self.items) and not self.is_judged(a)]
 
@@ -332,7 +336,7 @@ class Opened:
         rounds.keep_aside(self.session, self.row.id, items=items)
         self.row.items = items
 
-    def _letter(self, answers: Iterable[GivenAnswer]) -> None:
+    def _letter(self, answers: Iterable[Given]) -> None:
         """A letter for each mistake that has come up, which it keeps."""
         new = [m for a in answers for m in _mistakes_of(a) if m not in self.letters]
         if new:
@@ -355,13 +359,14 @@ class Opened:
                 or (asked.to_equal and self.is_same(a, at))
             )
         ]  # fmt: skip
+        ruling = {} if asked.ruling == NO_RULING else asked.ruling.model_dump()
         for answer in same:
-            answer.ruling = {} if asked.ruling == NO_RULING else asked.ruling.model_dump()
-        self.session.flush()
+            answer.ruling = ruling
+        rounds.keep_ruling(self.session, self.row.id, [(a.pupil_id, a.item) for a in same], ruling)
         self._letter(same)
         return self.told(same)
 
-    def is_same(self, one: GivenAnswer, other: GivenAnswer) -> bool:
+    def is_same(self, one: Given, other: Given) -> bool:
         """Whether two pupils wrote the same in the same version."""
         return _plain(one) == _plain(other) and self.version_of(one.pupil_id) == self.version_of(other.pupil_id)
 
@@ -386,9 +391,8 @@ class Opened:
 
     # What is shown
 
-    def cell(self, answer: GivenAnswer) -> RoundCell:
-        found = self.found_of(answer)
-        status, told, between = self.known(answer, found)
+    def cell(self, answer: Given) -> RoundCell:
+        (status, told, between), points = self.seen(answer)
         return RoundCell(
             pupil=answer.pupil_id,
             item=answer.item,
@@ -398,14 +402,24 @@ class Opened:
             letters=[self.letter_of(m) for m in (*told, *between)[:2]],
             open=bool(between),
             ruled=bool(answer.ruling),
-            points=self.points(answer, found),
+            points=points,
         )
 
-    def found_of(self, answer: GivenAnswer) -> dict[str, Any]:
+    def seen(self, answer: Given) -> "Seen":
+        """What is known of an answer, and its marks; found once as long as the answer is as it was."""
+        kept = self._seen.get((answer.pupil_id, answer.item))
+        if kept is not None and kept[0] is answer.found and kept[1] is answer.ruling:
+            return kept[2]
+        found = self.found_of(answer)
+        seen = self._known(answer, found), self._points(answer, found)
+        self._seen[answer.pupil_id, answer.item] = answer.found, answer.ruling, seen
+        return seen
+
+    def found_of(self, answer: Given) -> dict[str, Any]:
         """What was found of an answer; nothing where it is not judged yet as it would be now."""
         return answer.found if self.is_judged(answer) else {}
 
-    def points(self, answer: GivenAnswer, found: dict[str, Any]) -> int:
+    def _points(self, answer: Given, found: dict[str, Any]) -> int:
         """The marks of an answer of which that was found; where the teacher ruled on the outcome, those that go with
         it."""
         ruling = answer.ruling
@@ -418,7 +432,7 @@ class Opened:
             return self.version(answer.pupil_id, answer.item).scheme_now.total
         return points - int(found.get("answer_points", 0))
 
-    def known(self, answer: GivenAnswer, found: dict[str, Any]) -> tuple[Any, tuple[str, ...], tuple[str, ...]]:
+    def _known(self, answer: Given, found: dict[str, Any]) -> "Known":
         """What is known of an answer of which that was found: its outcome, the mistakes that it tells, those that it
         leaves open."""
         outcome, mistake = answer.ruling.get("outcome", ""), answer.ruling.get("mistake", "")
@@ -453,9 +467,8 @@ class Opened:
         answer = self.answers.get((pupil, item))
         if answer is None:
             return None
-        found = self.found_of(answer)
-        status, told, between = self.known(answer, found)
-        return Cell(status, Hypotheses(told, between), self.points(answer, found)) if status else None
+        (status, told, between), points = self.seen(answer)
+        return Cell(status, Hypotheses(told, between), points) if status else None
 
     def reaches(self) -> tuple[Reach, ...]:
         """What the items can show, as far as they have been made ready."""
@@ -478,7 +491,7 @@ class Opened:
         """All marks that were given at each item."""
         given: Counter[int] = Counter()
         for answer in self.answers.values():
-            given[answer.item] += self.points(answer, self.found_of(answer))
+            given[answer.item] += self.seen(answer)[1]
         return given
 
     def method_totals(self) -> dict[Method, tuple[int, int]]:
@@ -538,25 +551,7 @@ class Opened:
 
     def item(self, place: int) -> RoundItem:
         version, other = self.items[place]["A"], self.items[place]["B"]
-        problem, reference = read_and_worked(version.problem)
-        amounts, story = self.words.labelled(problem.label), problem.story
-        has_other = other.problem != version.problem
-        scheme = version.scheme_now
-        return RoundItem(
-            problem=notation(problem.expr, amounts),
-            asked=asked_in_words(problem, self.words),
-            blocks=blocks_of(story, self.words) if story else [],
-            key=typed_key(problem, reference, self.words),
-            answer=notation(reference.answer, amounts),
-            scheme=SchemeShape.model_validate(_told(scheme)),
-            total=scheme.total,
-            methods=[
-                NamedMethod(method=m.method, nth=m.nth, points=1, name=_method_name(m, self.words))
-                for m in _methods(version.problem, version.school)
-            ],
-            other=notation(read_and_worked(other.problem)[0].expr, amounts) if has_other else None,
-            other_key=typed_key(*read_and_worked(other.problem), self.words) if has_other else "",
-        )
+        return _item(version.problem, other.problem, version.school, version.scheme_now, self.words)
 
     def detail(self, pupil: UUID, item: int) -> CellDetail:
         answer = self.answers.get((pupil, item))
@@ -630,6 +625,29 @@ class Opened:
         return [*found, GivenMark(name="The answer", points=marked.answer_points, of=answer, why=why)]
 
 
+@lru_cache(maxsize=2048)
+def _item(text: str, other_text: str, school: School, scheme: Scheme, words: Manner) -> RoundItem:
+    """An item as it is shown, by all that this depends on."""
+    problem, reference = read_and_worked(text)
+    amounts, story = words.labelled(problem.label), problem.story
+    other = read_and_worked(other_text) if other_text != text else None
+    return RoundItem(
+        problem=notation(problem.expr, amounts),
+        asked=asked_in_words(problem, words),
+        blocks=blocks_of(story, words) if story else [],
+        key=typed_key(problem, reference, words),
+        answer=notation(reference.answer, amounts),
+        scheme=SchemeShape.model_validate(_told(scheme)),
+        total=scheme.total,
+        methods=[
+            NamedMethod(method=m.method, nth=m.nth, points=1, name=_method_name(m, words))
+            for m in _methods(text, school)
+        ],
+        other=notation(other[0].expr, amounts) if other else None,
+        other_key=typed_key(*other, words) if other else "",
+    )
+
+
 def typed_key(problem: Problem, working: Working, words: Manner) -> str:
     """The answer as it is typed, with its label; of a story that asks for several its sentences."""
     label = problem.label
@@ -676,10 +694,10 @@ def _found(marked: Marked) -> dict[str, Any]:
     }
 
 
-def _mistakes_of(answer: GivenAnswer) -> list[str]:
+def _mistakes_of(answer: Given) -> list[str]:
     told = [*answer.found.get("told", ()), *answer.found.get("between", ())]
     return [*filter(None, [answer.ruling.get("mistake", "")]), *told[:2]]
 
 
-def _plain(answer: GivenAnswer) -> tuple[str, list[str]]:
+def _plain(answer: Given) -> tuple[str, list[str]]:
     return "".join(answer.answer.split()), answer.lines

@@ -52,15 +52,14 @@ class Rounds:
             return RoundList(
                 rounds=[
                     RoundSummary(
-                        id=line.round.id, name=line.round.name, class_id=line.round.class_id,
-                        class_name=line.class_name, held_on=line.round.held_on, revision=line.round.revision,
-                        answers=line.answers, of=line.pupils * len(line.round.items), right=line.right,
-                        changed_at=line.changed_at,
+                        id=line.id, name=line.name, class_id=line.class_id, class_name=line.class_name,
+                        held_on=line.held_on, revision=line.revision, answers=line.answers,
+                        of=line.pupils * line.items, right=line.right, changed_at=line.changed_at,
                     )
                     for line in found
                 ],
                 forgotten=forgotten,
-                going=_going([line.round.held_on for line in found if line.answers], keep),
+                going=_going([line.held_on for line in found if line.answers], keep),
             )  # fmt: skip
 
     def begin(self, asked: NewRound) -> MarkingRound:
@@ -98,7 +97,8 @@ class Rounds:
 
     def open(self, round_id: UUID) -> MarkingRound:
         with self.database.transaction() as session:
-            return Opened(session, rounds.open_round(session, round_id)).shown()
+            row, content = rounds.open_with_settings(session, round_id)
+            return Opened(session, row, None, DeskSettings.model_validate(content)).shown()
 
     def type_in(self, round_id: UUID, asked: TypedCells, is_light: Callable[[list[str]], bool]) -> JudgedCells | None:
         """Keep answers as they were typed; judge them at once where making their items ready is light. Returns None
