@@ -1,6 +1,6 @@
 """The web application: routes and errors. Thin: parse, call a service, answer."""
 
-from collections.abc import MutableMapping
+from collections.abc import Mapping, MutableMapping
 from pathlib import Path
 from typing import Any
 
@@ -48,6 +48,14 @@ SECURITY_HEADERS = {
     "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
 }
+NO_PAGE = {
+    "Content-Security-Policy": "default-src 'none'; frame-ancestors 'none'",
+    "X-Content-Type-Options": "nosniff",
+    "Cross-Origin-Resource-Policy": "same-origin",
+}
+"""For what a browser never shows as a page: an answer of the API, or a part of the program. There are dozens of them,
+many smaller than what a page says of itself."""
+
 STORED_NOWHERE = (
     "/api/me", "/api/errands/", "/api/teachers", "/api/classes", "/api/rounds", "/api/pupils", "/api/record", "/enter",
     "/sign-on",
@@ -105,7 +113,7 @@ def create_app(house: House | str, premises: Premises | None = None, *, errands_
     @app.after_request
     def mark(response: Response) -> Response:
         """How long an answer may be kept, and what tells whether it has changed."""
-        _secure(response.headers)
+        _secure(response.headers, NO_PAGE if response.mimetype == "application/json" else SECURITY_HEADERS)
         kept = request.method in ("GET", "HEAD") and not request.path.startswith(STORED_NOWHERE)
         response.headers.setdefault("Cache-Control", "private, no-cache" if kept else "no-store")
         if kept and response.status_code == 200 and not response.direct_passthrough:
@@ -124,9 +132,14 @@ def _finish_answers(app: APIFlask) -> None:
         return response
 
 
-def _secure(headers: MutableMapping[str, str] | Headers, *_: str) -> None:
-    for name, value in SECURITY_HEADERS.items():
+def _secure(headers: MutableMapping[str, str] | Headers, told: Mapping[str, str]) -> None:
+    for name, value in told.items():
         headers.setdefault(name, value)
+
+
+def _secure_file(headers: Headers, _: str, address: str) -> None:
+    """A service worker and a drawing are bound by what their own answers say, like a page."""
+    _secure(headers, NO_PAGE if address.startswith("/assets/") and not address.endswith(".svg") else SECURITY_HEADERS)
 
 
 def create_lasting_app(house: House, premises: Premises) -> APIFlask:
@@ -156,6 +169,7 @@ def _serve_front_end(app: APIFlask) -> None:
         app.wsgi_app,
         FRONT_END,
         immutable_file_test="^/assets/",
-        add_headers_function=_secure,
+        add_headers_function=_secure_file,
+        allow_all_origins=False,
         mimetypes={".webmanifest": "application/manifest+json"},
     )

@@ -437,7 +437,8 @@ class Api(unittest.TestCase):
             self.assertEqual(answer.headers["Content-Encoding"], encoding)
             self.assertIn("immutable", answer.headers["Cache-Control"])
             self.assertLess(len(answer.data), script.stat().st_size / 2)
-            self.assertIn("default-src 'self'", answer.headers["Content-Security-Policy"])
+            self.assertIn("default-src 'none'", answer.headers["Content-Security-Policy"])
+            self.assertNotIn("Access-Control-Allow-Origin", answer.headers)
             answer.close()
 
     def test_pages(self) -> None:

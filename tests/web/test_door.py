@@ -118,9 +118,14 @@ class OwnDesk(DoorTest):
         answer = client.post("/api/diagnose", json={"text": "1/2 + 1/3", "answer": "2/5"})
         for reply in (made, answer, client.get("/api/me")):
             self.assertEqual(reply.headers["Cache-Control"], "no-store")
-        for name in ("Content-Security-Policy", "X-Content-Type-Options", "Referrer-Policy"):
-            self.assertIn(name, answer.headers)
-        self.assertIn("form-action 'self'", answer.headers["Content-Security-Policy"])
+        self.assertEqual(answer.headers["Content-Security-Policy"], "default-src 'none'; frame-ancestors 'none'")
+        self.assertEqual(answer.headers["X-Content-Type-Options"], "nosniff")
+        for path in ("/work", "/service-worker.js", "/icon.svg"):
+            page = client.get(path)
+            for name in ("X-Content-Type-Options", "Referrer-Policy", "Permissions-Policy"):
+                self.assertIn(name, page.headers, path)
+            self.assertIn("form-action 'self'", page.headers["Content-Security-Policy"], path)
+            page.close()
 
     def test_signing_out_everywhere(self) -> None:
         first, second = at_the_desk(self.url), at_the_desk(self.url)
