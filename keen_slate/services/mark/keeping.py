@@ -105,7 +105,7 @@ def _rows(session: Session, of_class: SchoolClass, pupil_id: UUID | None) -> lis
             if pupil_id not in (None, answer.pupil_id):
                 continue
             cell, version = opened.cell(answer), opened.version(answer.pupil_id, answer.item)
-            (_, told, between), _ = opened.seen(answer)
+            (_, told, between), *_ = opened.seen(answer)
             rows.append(
                 {
                     "class": of_class.name,

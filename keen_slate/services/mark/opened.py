@@ -158,8 +158,8 @@ Place = tuple[UUID, int]
 Known = tuple[Any, tuple[str, ...], tuple[str, ...]]
 """Of an answer its outcome, the mistakes that it tells, those that it leaves open."""
 
-Seen = tuple[Known, int]
-"""What is known of an answer, and its marks."""
+Seen = tuple[Known, int, bool]
+"""What is known of an answer, its marks, and whether it is judged as it would be now."""
 
 
 class Opened:
@@ -323,7 +323,7 @@ class Opened:
         return list({self.version(a.pupil_id, a.item).problem: None for a in self._to_judge(named)})
 
     def unjudged(self) -> int:
-        return sum(not self.is_judged(a) for (_, item), a in self.answers.items() if item < len(self.items))
+        return sum(not self.seen(a)[2] for (_, item), a in self.answers.items() if item < len(self.items))
 
     def _learn_reaches(self, places: set[int]) -> None:
         """Keep what the items can show, once they are ready."""
@@ -392,7 +392,7 @@ class Opened:
     # What is shown
 
     def cell(self, answer: Given) -> RoundCell:
-        (status, told, between), points = self.seen(answer)
+        (status, told, between), points, _ = self.seen(answer)
         return RoundCell(
             pupil=answer.pupil_id,
             item=answer.item,
@@ -410,14 +410,11 @@ class Opened:
         kept = self._seen.get((answer.pupil_id, answer.item))
         if kept is not None and kept[0] is answer.found and kept[1] is answer.ruling:
             return kept[2]
-        found = self.found_of(answer)
-        seen = self._known(answer, found), self._points(answer, found)
+        judged = self.is_judged(answer)
+        found = answer.found if judged else {}
+        seen = self._known(answer, found), self._points(answer, found), judged
         self._seen[answer.pupil_id, answer.item] = answer.found, answer.ruling, seen
         return seen
-
-    def found_of(self, answer: Given) -> dict[str, Any]:
-        """What was found of an answer; nothing where it is not judged yet as it would be now."""
-        return answer.found if self.is_judged(answer) else {}
 
     def _points(self, answer: Given, found: dict[str, Any]) -> int:
         """The marks of an answer of which that was found; where the teacher ruled on the outcome, those that go with
@@ -467,7 +464,7 @@ class Opened:
         answer = self.answers.get((pupil, item))
         if answer is None:
             return None
-        (status, told, between), points = self.seen(answer)
+        (status, told, between), points, _ = self.seen(answer)
         return Cell(status, Hypotheses(told, between), points) if status else None
 
     def reaches(self) -> tuple[Reach, ...]:
@@ -498,7 +495,7 @@ class Opened:
         """What the class earned for each method, of what could be earned; rulings on whole answers stand apart."""
         totals: dict[Method, tuple[int, int]] = {}
         for answer in self.answers.values():
-            for method, points, of in self.found_of(answer).get("methods", ()):
+            for method, points, of in answer.found.get("methods", ()) if self.seen(answer)[2] else ():
                 earned, in_all = totals.get(method, (0, 0))
                 totals[method] = earned + points, in_all + of
         return {m: totals[m] for m in METHODS if m in totals}
