@@ -5,7 +5,7 @@ from typing import Any
 
 from hypothesis import given
 
-from keen_slate.core.machine.school import School, school_from
+from keen_slate.core.machine.school import School, UnknownChoice, fitting_school, school_from
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import read
 from keen_slate.core.saying.say import say
@@ -33,6 +33,46 @@ REFUSALS = (
     ("comparing", "half", "compare 3/4 and 5/6", "3/4 and 5/6 are both more than a half, so a half does not decide."),
     ("mixed-kinds", "decimals", "0.5 + 1/3", "1/3 never ends as a decimal; fractions are exact."),
 )  # fmt: skip
+
+
+PROBLEMS = (
+    "1/4 + 1/6", "1/2 + 1/3 + 1/4", "3 1/2 − 1 1/3", "6 1/4 − 2 5/6", "2 1/2 × 1 3/5", "3/4 ÷ 2/5", "14.2 − 6.35",
+    "0.5 + 1/3", "compare 3/4 and 5/6", "7236 ÷ 12", "2/3 = ?/12", "2 × (3 + 4)", "−3/4 − 1 1/2", "25% of 3/5",
+)  # fmt: skip
+
+
+class EverySchool(unittest.TestCase):
+    """What is kept of schools is what looking at every choice again gives."""
+
+    def test_what_is_refused_is_found_on_every_choice_of_every_facet(self) -> None:
+        refused = 0
+        for text in PROBLEMS:
+            expr = read(text).expr
+            for facet in FACETS:
+                for choice in facet.choices:
+                    school = by(**{facet.id: choice.id})
+                    chosen = school.as_dict()
+                    found = {}
+                    for each in FACETS:
+                        one = each.choice(chosen[each.id])
+                        if one.refuses is not None and (why := one.refuses(expr, chosen)) is not None:
+                            found[each.id] = (one.id, each.default, why)
+                    fitting, told = fitting_school(FACETS, school, expr)
+                    with self.subTest(text=text, facet=facet.id, choice=choice.id):
+                        self.assertEqual({r.facet: (r.choice, r.instead, r.why) for r in told}, found)
+                        instead = {id: default for id, (_, default, _) in found.items()}
+                        self.assertEqual(fitting.as_dict(), chosen | instead)
+                        self.assertTrue(all(fitting[id] != one for id, (one, _, _) in found.items()))
+                    refused += len(found)
+        self.assertGreaterEqual(refused, len(REFUSALS), "some of them are refused")
+
+    def test_a_choice_that_is_not_listed_is_told_with_those_that_are(self) -> None:
+        with self.assertRaisesRegex(UnknownChoice, "no school facet called colour.*subtracting"):
+            school_from(FACETS, {"colour": "green"})
+        for facet in FACETS:
+            with self.assertRaises(UnknownChoice) as told:
+                school_from(FACETS, {facet.id: "green"})
+            self.assertEqual(told.exception.known, tuple(c.id for c in facet.choices))
 
 
 class Refusing(unittest.TestCase):

@@ -163,6 +163,34 @@ class LookingBack(AtTheMarkBook):
         real = self.a_round()
         self.assertIn("real pupils", self.refused("post", f"rounds/{real['id']}/invent", 422))
 
+    def test_marks_add_up_in_the_grid_and_in_the_picture_whatever_is_ruled(self) -> None:
+        made = self.send("post", "classes/invented", name="Invented", pupils=9)
+        body = {"class_id": made["id"], "set_id": self.a_set()["id"], "held_on": TODAY.isoformat()}
+        found = self.send("post", "rounds", **body)
+        judged = self.send("post", f"rounds/{found['id']}/invent", seed="sums")["cells"]
+        ruled = [judged[0], judged[7], judged[-1]]
+        rulings: tuple[dict[str, Any], ...] = ({"outcome": "right"}, {"points": 1}, {"mistake": "not-reduced"})
+        for cell, ruling in ((None, {}), *zip(ruled, rulings, strict=True)):
+            if cell is not None:
+                at = {"pupil": cell["pupil"], "item": cell["item"]}
+                told = self.send("put", f"rounds/{found['id']}/rulings", ruling=ruling, **at)["cells"]
+                self.assertTrue(told[0]["ruled"])
+            now = self.client.get(f"/api/rounds/{found['id']}").get_json()
+            picture = self.client.get(f"/api/rounds/{found['id']}/picture").get_json()
+            of_pupil = {p["code"]: 0 for p in now["pupils"]}
+            of_item = [0] * len(now["items"])
+            codes = {p["id"]: p["code"] for p in now["pupils"]}
+            for given in now["cells"]:
+                of_pupil[codes[given["pupil"]]] += given["points"]
+                of_item[given["item"]] += given["points"]
+            self.assertEqual(picture["points"], of_pupil)
+            self.assertEqual([item["points"] for item in picture["items"]], of_item)
+            self.assertEqual(now["sentence"], picture["sentence"])
+            if cell is not None:
+                self.assertEqual(
+                    [c for c in now["cells"] if (c["pupil"], c["item"]) == (at["pupil"], at["item"])], told
+                )
+
     def test_a_set_is_tried_before_its_lesson(self) -> None:
         tried = self.send("post", f"sets/{self.a_set()['id']}/try", classes=20)
         self.assertTrue(tried["said"].startswith("Of 28 invented pupils"))

@@ -85,6 +85,31 @@ class Changes(unittest.TestCase):
         self.assertEqual([e["typed"] for e in copied], TEXTS[:2])
 
 
+class InParts(AtTheDesk):
+    """Of a set that is opened in parts every change is put into the whole, and compared with it opened again."""
+
+    def test_changes_of_what_is_in_the_first_part_and_of_what_is_not(self) -> None:
+        content = "\n".join(f"{n}/7 + 1/2" for n in range(1, 321))
+        body = {"format": "csv", "content": content, "name": "In parts"}
+        made = self.client.post("/api/sets/import", json=body).get_json()["set"]
+        at = f"/api/sets/{made['id']}"
+        now = self.client.get(at).get_json()
+        self.assertEqual((len(now["examples"]), now["rest"]), (320, 0))
+        ids = [e["id"] for e in now["examples"]]
+        for method, path, change in (
+            ("POST", "/several", {"act": "move", "examples": [ids[310]], "place": 0}),
+            ("POST", "/several", {"act": "move", "examples": ids[:2], "place": 318}),
+            ("POST", "/several", {"act": "duplicate", "examples": [ids[315]]}),
+            ("POST", "/several", {"act": "delete", "examples": ids[100:130]}),
+            ("POST", "/examples", {"text": "1/2 + 1/3"}),
+            ("PUT", "/steps", {"number": now["step"]}),
+        ):
+            answer = self.client.open(f"{at}{path}", method=method, json={"revision": now["revision"]} | change)
+            self.assertLess(answer.status_code, 300, (path, answer.get_data(as_text=True)[:300]))
+            now = answer.get_json()
+        self.assertEqual([e["id"] for e in now["examples"]], ids, "all steps are taken back")
+
+
 class Pages(AtTheDesk):
     @classmethod
     def setUpClass(cls) -> None:
