@@ -71,7 +71,7 @@ def in_the_browser(page: Page, address: str, set_id: str) -> list[tuple[str, lis
         return float(page.evaluate("() => window.taken"))
 
     def stepped() -> tuple[float, float]:
-        """From the press of the key, by the page's own clock: until the row has moved, and until that is kept."""
+        """From the press of the key: until the row has moved, by the page's own clock, and until that is kept."""
         page.locator(".example").nth(3).focus()
         page.evaluate(
             f"""() => addEventListener('keydown', () => {{
@@ -89,15 +89,14 @@ def in_the_browser(page: Page, address: str, set_id: str) -> list[tuple[str, lis
         kept = (time.perf_counter() - began) * 1000
         return float(page.evaluate("() => window.seen")), kept
 
-    steps = (
-        ("rows on the screen", taken_by(opened, 3)),
-        (
-            "filtered (two frames in it)",
-            [chosen(name) for name in ("1 thing", "any", "2 things", "any")],
-        ),
-    )
+    rows, filtered = taken_by(opened, 3), [chosen(name) for name in ("1 thing", "any", "2 things", "any")]
     seen, kept = zip(*(stepped() for _ in range(5)), strict=True)
-    return [*steps, ("a step of reordering seen (the same)", list(seen)), ("the step kept", list(kept))]
+    return [
+        ("rows on the screen", rows),
+        ("filtered (two frames in it)", filtered),
+        ("a step seen (two frames in it)", list(seen)),
+        ("the step kept", list(kept)),
+    ]
 
 
 def main(count: int) -> None:

@@ -44,6 +44,10 @@ class Nothing(Shape):
     """An act that takes nothing but the ids in its address."""
 
 
+def _never(_: Desk, __: Any, ___: dict[str, UUID]) -> bool:
+    return False
+
+
 @dataclass(frozen=True)
 class Act:
     """What can be an errand. ``light`` says of a request whether it is done at once; ``answers`` does what is light,
@@ -51,7 +55,7 @@ class Act:
 
     request: type[Shape]
     does: Callable[[Desk, Any, dict[str, UUID]], Shape]
-    light: Callable[[Desk, Any, dict[str, UUID]], bool]
+    light: Callable[[Desk, Any, dict[str, UUID]], bool] = _never
     makes: bool = False
     answers: Callable[[Desk, Any, dict[str, UUID]], Shape | None] | None = None
 
@@ -94,10 +98,6 @@ def _few_items(desk: Desk, asked: Any, ids: dict[str, UUID]) -> bool:
 def few_and_light(problems: list[str]) -> bool:
     """Whether items are made ready at once."""
     return len(problems) <= LIGHT_ITEMS and all(map(_is_light, problems))
-
-
-def _never(_: Desk, __: Any, ___: dict[str, UUID]) -> bool:
-    return False
 
 
 def _short_file(_: Desk, asked: Any, __: dict[str, UUID]) -> bool:
@@ -148,13 +148,11 @@ ACTS: dict[str, Act] = {
     "cell": Act(
         CellAsked,
         lambda desk, asked, ids: desk.rounds.detail(ids["round_id"], asked.pupil, asked.item),
-        _never,
         answers=lambda desk, asked, ids: desk.rounds.light_detail(ids["round_id"], asked.pupil, asked.item, _is_light),
     ),
     "picture": Act(
         Nothing,
         lambda desk, _, ids: desk.looking_back.picture(ids["round_id"]),
-        _never,
         answers=lambda desk, _, ids: desk.looking_back.ready_picture(ids["round_id"]),
     ),
     "next": Act(

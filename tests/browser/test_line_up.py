@@ -262,3 +262,23 @@ class ALongList(LessonTest):
         again = re.compile(rf"^{self.MANY - 1}: {self.MANY}/")
         expect(rows.nth(self.MANY - 2)).to_have_attribute("aria-label", again)
         expect(rows.nth(2 * self.MANY - 1)).to_have_attribute("aria-label", re.compile(rf"{self.MANY}/{self.MANY + 1}"))
+
+    def test_what_is_kept_before_all_is_there_is_kept_all_the_same(self) -> None:
+        page, rows = self.page, self.page.locator(".example")
+        rows.first.focus()
+        page.keyboard.press("Control+a")
+        page.get_by_role("toolbar").get_by_role("button", name="Put the chosen items there once more").click()
+        expect(rows).to_have_count(2 * self.MANY)
+        page.route("**/api/sets/*past=*", lambda route: route.abort())
+        page.reload()
+        expect(page.get_by_role("button", name="Load them again")).to_be_visible()
+        rows.nth(4).focus()
+        with page.expect_response("**/several") as kept:
+            page.keyboard.press("Alt+ArrowUp")
+        self.assertEqual(kept.value.status, 200)
+        expect(rows.nth(3)).to_have_attribute("aria-label", re.compile("^4: 5/6"))
+        page.get_by_role("button", name="Load them again").wait_for()
+        page.unroute("**/api/sets/*past=*")
+        page.get_by_role("button", name="Load them again").click()
+        expect(rows).to_have_count(2 * self.MANY)
+        expect(rows.nth(3)).to_have_attribute("aria-label", re.compile("^4: 5/6"))

@@ -24,13 +24,14 @@ export function withMoved(set: ShownSet, ids: string[], place: number): ShownSet
   return { ...set, examples: [...rest.slice(0, place), ...moved, ...rest.slice(place)] }
 }
 
-type Foreseen = (set: ShownSet) => ShownSet
+/** What a change will make of a set, as far as that is known before it is made. */
+export type Foreseen = (set: ShownSet) => ShownSet
 
 /** The changes of a set: each is made on what the one before it left. */
 export interface Line {
   /** As the server has it: what waits to be answered is not in it yet. */
   set: ShownSet
-  /** What changes that wait will make of it, as far as that is known before they are answered. */
+  /** Of the changes that wait. */
   foreseen: Foreseen[]
   /** The set has moved on elsewhere: what still waits was meant for another set than there is, and is not made. */
   conflict: boolean

@@ -17,7 +17,7 @@ import {
   type ShownSet,
   type Task,
 } from '@/api/client'
-import { inLine, summaryOf, withChange, withMoved, withPart, type Line } from './setChange'
+import { inLine, summaryOf, withChange, withMoved, withPart, type Foreseen, type Line } from './setChange'
 import { useOutbox } from './useOutbox'
 
 /** What was done last, and how it is taken back: told for a while after it was done. */
@@ -108,12 +108,13 @@ export const useSets = defineStore('sets', () => {
     if (!set) last.value = null
     else if (chosen) choose(set)
     const mine = line
-    if (mine?.set.rest) void mine.inTurn(() => goOn(mine))
+    if (mine) void mine.inTurn(() => goOn(mine))
   }
 
   /** Load what is behind the first examples of a long set, as long as it is in hand. */
-  function goOn(mine: Line) {
-    return guarded(async () => {
+  async function goOn(mine: Line) {
+    if (!mine.set.rest) return
+    await guarded(async () => {
       while (mine === line && mine.set.rest) {
         const params = { path: { set_id: mine.set.id }, query: { past: mine.set.examples.length } }
         const part = await data(api.GET('/api/sets/{set_id}', { params }))
@@ -237,7 +238,7 @@ export const useSets = defineStore('sets', () => {
    * Make a change to the set in hand, after those that wait; where it is a step, undoing it is offered for a while.
    * What it will make of the set, where that is `foreseen`, is shown at once.
    */
-  async function change(make: Make, foreseen?: (set: ShownSet) => ShownSet): Promise<boolean> {
+  async function change(make: Make, foreseen?: Foreseen): Promise<boolean> {
     const mine = line
     if (!mine) return false
     if (foreseen) mine.foreseen.push(foreseen)
@@ -245,18 +246,19 @@ export const useSets = defineStore('sets', () => {
     return mine.inTurn(() => changeNow(mine, make, foreseen))
   }
 
-  async function changeNow(mine: Line, make: Make, foreseen?: (set: ShownSet) => ShownSet): Promise<boolean> {
-    if (mine.set.rest && mine === line && !(await goOn(mine))) return false
+  async function changeNow(mine: Line, make: Make, foreseen?: Foreseen): Promise<boolean> {
+    await goOn(mine)
     const set = mine.set
     if (mine.conflict) return false
     conflict.value = null
     const done = await guarded(async () => {
       try {
         const made = await make(set)
-        if (made) mine.set = withChange(set, made)
-        else if (mine === line) hold(null)
-        if (made) noteChanged(mine.set)
-        else all.value = all.value.filter((s) => s.id !== set.id)
+        if (!made) {
+          if (mine === line) hold(null)
+          all.value = all.value.filter((s) => s.id !== set.id)
+        } else if (set.rest) await open(set.id) // the others had not come
+        else noteChanged((mine.set = withChange(set, made)))
       } catch (fault) {
         if (!(fault instanceof ApiFault) || fault.status !== 409) throw fault
         mine.conflict = true

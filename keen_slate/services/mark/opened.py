@@ -405,7 +405,7 @@ class Opened:
             points=points,
         )
 
-    def seen(self, answer: Given) -> "Seen":
+    def seen(self, answer: Given) -> Seen:
         """What is known of an answer, and its marks; found once as long as the answer is as it was."""
         kept = self._seen.get((answer.pupil_id, answer.item))
         if kept is not None and kept[0] is answer.found and kept[1] is answer.ruling:
@@ -429,7 +429,7 @@ class Opened:
             return self.version(answer.pupil_id, answer.item).scheme_now.total
         return points - int(found.get("answer_points", 0))
 
-    def _known(self, answer: Given, found: dict[str, Any]) -> "Known":
+    def _known(self, answer: Given, found: dict[str, Any]) -> Known:
         """What is known of an answer of which that was found: its outcome, the mistakes that it tells, those that it
         leaves open."""
         outcome, mistake = answer.ruling.get("outcome", ""), answer.ruling.get("mistake", "")
