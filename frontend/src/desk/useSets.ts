@@ -97,6 +97,8 @@ export const useSets = defineStore('sets', () => {
   /** The set that Keep puts examples into; null where it makes one of the teacher's own, for whoever is new here. */
   const keepsInto = computed(() => (presumed.value && !presumed.value.chosen && presumed.value.sample ? null : presumed.value))
 
+  /** The rest of a long set is on its way. */
+  const coming = ref(false)
   /** What is done to the set in hand, one change after the other. */
   let line: Line | null = null
 
@@ -114,6 +116,7 @@ export const useSets = defineStore('sets', () => {
   /** Load what is behind the first examples of a long set, as long as it is in hand. */
   async function goOn(mine: Line) {
     if (!mine.set.rest) return
+    coming.value = true
     await guarded(async () => {
       while (mine === line && mine.set.rest) {
         const params = { path: { set_id: mine.set.id }, query: { past: mine.set.examples.length } }
@@ -125,6 +128,7 @@ export const useSets = defineStore('sets', () => {
         inHand.value = mine.asForeseen()
       }
     })
+    if (mine === line) coming.value = false
   }
 
   function choose(set: ShownSet) {
@@ -505,6 +509,7 @@ export const useSets = defineStore('sets', () => {
     bin,
     inHand,
     inHandId,
+    coming,
     keepsInto,
     trouble,
     conflict,

@@ -133,7 +133,7 @@ function openInWork(example: ShownExample) {
         <GlancePanel v-if="glancing && glance && examples.length" :glance="glance" :examples="examples" />
         <p v-if="sets.inHand.rest" class="quiet" role="status">
           {{ examples.length }} of {{ countOf(sets.inHand) }} examples are here.
-          <button v-if="sets.trouble" type="button" class="quiet-button" @click="sets.open(sets.inHand.id)">Load them again</button>
+          <button v-if="!sets.coming" type="button" class="quiet-button" @click="sets.open(sets.inHand.id)">Load them again</button>
           <template v-else>The others are on their way.</template>
         </p>
         <RowsShown
