@@ -11,7 +11,7 @@ from playwright.sync_api import Page, Route, expect
 from keen_slate.launch.supervised import Supervised
 from keen_slate.services.desk import House
 from keen_slate.stand_ins.sign_on import settings
-from tests.browser.driving import BrowserTest
+from tests.browser.driving import LATE, BrowserTest
 from tests.support.cluster import MIGRATED, drop_database, make_database, url_of
 from tests.support.served import Running
 
@@ -145,7 +145,7 @@ class School(BrowserTest):
             locale="en-GB",
             service_workers="block",
         )
-        context.set_default_timeout(10_000)
+        context.set_default_timeout(LATE)
         self.addCleanup(context.close)
         page = context.new_page()
         page.on("pageerror", lambda error: self.trouble.append(str(error)))

@@ -11,8 +11,6 @@ from tests.browser.driving import BrowserTest, texts
 
 AXE = Path(__file__).parents[2] / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 SUBTRACTION = "/work?problem=6 1/4 - 2 5/6"
-LATE = 30_000
-"""Milliseconds: of a hard item it comes after what a worker does at low priority, beside all other tests."""
 
 
 def middle(element: Locator) -> float:
@@ -23,7 +21,7 @@ def middle(element: Locator) -> float:
 
 class Sheet(BrowserTest):
     def open(self, path: str) -> None:
-        with self.page.expect_response("**/api/ways", timeout=LATE):
+        with self.page.expect_response("**/api/ways"):
             self.page.goto(path)
         self.written()
 
@@ -35,7 +33,7 @@ class Columns(Sheet):
     organiser = "fitting"
 
     def open(self, path: str) -> None:
-        with self.page.expect_response("**/api/ways", timeout=LATE):
+        with self.page.expect_response("**/api/ways"):
             self.page.goto(path)
         self.page.locator(".board").first.wait_for()
 
@@ -145,7 +143,7 @@ class Columns(Sheet):
         self.becomes(lambda: self.page.evaluate("document.documentElement.scrollHeight"), 800)
 
     def test_lines_for_what_is_not_stacked(self) -> None:
-        with self.page.expect_response("**/api/ways", timeout=LATE):
+        with self.page.expect_response("**/api/ways"):
             self.page.goto("/work?problem=2/3 × 4/5")
         self.becomes(self.written, ["2/3 × 4/5", "8/15"])
 

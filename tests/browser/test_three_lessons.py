@@ -61,10 +61,10 @@ class Lesson(LessonTest):
         expect(page.locator(".show-estimate")).to_be_visible()
         self.click(self.button("Leave"))
         self.place("Print")
-        expect(page.locator(".print-made img")).to_be_visible(timeout=20_000)
+        expect(page.locator(".print-made img")).to_be_visible()
         draft = page.get_by_role("link", name="Open the PDF").get_attribute("href") or ""
         self.click(self.button("Lesson pack"))
-        expect(page.get_by_role("link", name="Open the PDF")).not_to_have_attribute("href", draft, timeout=30_000)
+        expect(page.get_by_role("link", name="Open the PDF")).not_to_have_attribute("href", draft)
         text = self.text(self.pdf())
         for part in ("worked examples", "sheet A", "sheet B", "answers A", "answers B", "likely mistakes"):
             self.assertIn(part, text)
@@ -92,7 +92,7 @@ class Lesson(LessonTest):
         page.keyboard.press("Escape")
         self.place("Print")
         page.get_by_label("Worked every line with its reason").check()
-        expect(page.locator(".print-made img")).to_be_visible(timeout=20_000)
+        expect(page.locator(".print-made img")).to_be_visible()
         self.becomes(lambda: "312" in self.text(self.pdf()).replace("\n", "").replace(" ", ""), True)
 
     def test_two_ways_compared_and_a_choice_sheet_made(self) -> None:
@@ -112,7 +112,7 @@ class Lesson(LessonTest):
         expect(page.locator(".keep-note")).to_contain_text("with answers to choose from")
         self.place("Print")
         page.get_by_label("Bare with space to work in").check()
-        expect(page.locator(".print-made img")).to_be_visible(timeout=20_000)
+        expect(page.locator(".print-made img")).to_be_visible()
 
         def letters() -> bool:
             text = self.text(self.pdf())

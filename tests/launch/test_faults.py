@@ -45,7 +45,7 @@ class Launched:
             if "is ready:" in line:
                 self.opened = line.split()[-1]
                 self.address = self.opened.partition("/enter")[0].rstrip("/")
-                self.browser.get(self.opened, timeout=20)
+                self.browser.get(self.opened, timeout=60)
                 return self
         raise AssertionError(f"it ended without an address: {self.said}")
 
@@ -66,7 +66,7 @@ class Launched:
             self.process.stdout.close()
 
 
-def until(found: Callable[[], Any], seconds: float = 20) -> Any:
+def until(found: Callable[[], Any], seconds: float = 60) -> Any:
     """What is found at last; an AssertionError where it does not come to that."""
     over = time.monotonic() + seconds
     while time.monotonic() < over:
@@ -109,7 +109,7 @@ class FaultTest(unittest.TestCase):
 class AnInstallation(FaultTest):
     def test_the_database_the_web_and_the_worker_are_watched_over(self) -> None:
         launched = self.start("--no-demo").ready()
-        made = launched.browser.post(f"{launched.address}/api/sets", json={"name": "Beds"}, timeout=20)
+        made = launched.browser.post(f"{launched.address}/api/sets", json={"name": "Beds"}, timeout=60)
         self.assertEqual(made.status_code, 201)
 
         with self.subTest("the database is killed"):
@@ -152,8 +152,8 @@ class AnInstallation(FaultTest):
         with self.subTest("a fresh address"):
             said = self.verb("address")
             other = requests.Session()
-            other.get(said.split()[-1], timeout=20)
-            self.assertEqual(other.get(f"{launched.address}/api/sets", timeout=20).status_code, 200)
+            other.get(said.split()[-1], timeout=60)
+            self.assertEqual(other.get(f"{launched.address}/api/sets", timeout=60).status_code, 200)
 
         with self.subTest("a backup while it runs"):
             file = Path(self.home) / "all.backup"
@@ -173,7 +173,7 @@ class AnInstallation(FaultTest):
             again = self.start("--no-demo").ready()
             (kept,) = again.sets().json()["sets"]
             again.browser.delete(
-                f"{again.address}/api/sets/{kept['id']}", params={"revision": kept["revision"]}, timeout=20
+                f"{again.address}/api/sets/{kept['id']}", params={"revision": kept["revision"]}, timeout=60
             )
             self.assertEqual(again.sets().json()["sets"], [])
             again.end()

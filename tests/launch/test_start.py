@@ -62,7 +62,7 @@ class Start(unittest.TestCase):
             sets = browser.get(f"http://127.0.0.1:{port}/api/sets", timeout=10)
             self.assertEqual("Raised beds" in sets.text, demo)
             process.send_signal(signal.SIGINT)
-            self.assertEqual(process.wait(timeout=20), 0)
+            self.assertEqual(process.wait(timeout=60), 0)
             with self.assertRaises(OSError):
                 requests.get(address, timeout=2)
         logs = Path(self.home) / "logs"

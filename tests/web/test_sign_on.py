@@ -50,7 +50,7 @@ class SignOnTest(unittest.TestCase):
         self.assertEqual(out.status_code, 302, out.get_data(as_text=True))
         away = out.headers["Location"]
         self.assertEqual(parse_qs(urlsplit(away).query)["code_challenge_method"], ["S256"])
-        back = requests.get(away, params={"person": person}, allow_redirects=False, timeout=5)
+        back = requests.get(away, params={"person": person}, allow_redirects=False, timeout=30)
         return back.headers["Location"].removeprefix(ADDRESS)
 
     def test_an_invited_teacher_comes_in_and_is_known_from_then_on(self) -> None:
