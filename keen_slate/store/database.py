@@ -16,7 +16,7 @@ from alembic.script import ScriptDirectory
 from alembic.util import CommandError
 from psycopg import errors as postgres
 from pydantic_core import from_json
-from sqlalchemy import Engine, create_engine, event, exists, or_, text
+from sqlalchemy import Engine, create_engine, event, exists, make_url, or_, text
 from sqlalchemy.exc import ArgumentError, DBAPIError, OperationalError
 from sqlalchemy.orm import ORMExecuteState, Session, UOWTransaction, with_loader_criteria
 from sqlalchemy.pool import NullPool
@@ -25,7 +25,7 @@ from keen_slate.faults import BadAddress, DatabaseFull, DatabaseUnavailable, New
 from keen_slate.store.models import ExampleSet, Owned, Secret, SetReader
 
 CONNECT_WITHIN = 3
-"""Seconds in which a connection must be made."""
+"""Seconds in which a connection must be made, unless the address says otherwise (``?connect_timeout=10``)."""
 
 LIMITS = {"statement_timeout": "4s", "lock_timeout": "3s", "idle_in_transaction_session_timeout": "60s"}
 """How long the server lets one statement run, wait for another's row, or hold a transaction open in silence."""
@@ -63,12 +63,15 @@ class Database:
         self._full_at = -15.0
         options = " ".join(f"-c {name}={limit}" for name, limit in LIMITS.items())
         try:
+            address = make_url(self.url)
             self.engine: Engine = create_engine(
-                self.url,
+                address.update_query_dict(
+                    {"connect_timeout": address.query.get("connect_timeout", f"{CONNECT_WITHIN}")}
+                ),
                 pool_pre_ping=True,
                 hide_parameters=True,
                 json_deserializer=from_json,  # of a long set this is most of the reading
-                connect_args={"connect_timeout": CONNECT_WITHIN, "options": options},
+                connect_args={"options": options},
             )
         except (ArgumentError, ValueError) as fault:
             raise BadAddress from fault

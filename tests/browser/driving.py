@@ -42,7 +42,7 @@ class Desk:
         self.database = f"test_desk_{os.getpid()}"
         self.logs = TemporaryDirectory()
         self.begin_afresh()
-        self.running = Running(url_of(self.database), Path(self.logs.name))
+        self.running = Running(f"{url_of(self.database)}?connect_timeout={LATE // 1000}", Path(self.logs.name))
         self.address = self.running.address
         self._playwright = sync_playwright().start()
         self.browser: Browser = self._playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)

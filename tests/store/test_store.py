@@ -178,6 +178,11 @@ class NoDatabase(unittest.TestCase):
             with self.assertRaises(ValueError):
                 Database(url)
 
+    def test_the_address_may_say_how_long_a_connection_is_waited_for(self) -> None:
+        for asked, waits in (("", "3"), ("?connect_timeout=10", "10"), ("?sslmode=require", "3")):
+            address = Database(f"postgresql://a@b/c{asked}").engine.url
+            self.assertEqual(address.query["connect_timeout"], waits)
+
 
 class Rearranging(OnDatabase):
     def made(self, *problems: str) -> ExampleSet:
