@@ -302,10 +302,12 @@ def _as_kept(found: ExampleSet) -> AsKept:
 
 def _set_change(session: Session, found: ExampleSet, words: Manner, was: AsKept) -> SetChange:
     now = _as_kept(found)
+    others = [e for e in found.examples if was.get(e.id) != now[e.id]]
     return SetChange(
         **_head(session, found, words),
         order=list(now) if list(now) != list(was) else None,
-        examples=[shown_example(e, words) for e in found.examples if was.get(e.id) != now[e.id]],
+        examples=[shown_example(e, words) for e in others[:PART]],
+        rest=max(0, len(others) - PART),
     )
 
 

@@ -2,6 +2,7 @@
 
 import unittest
 from typing import Any
+from unittest.mock import patch
 
 from keen_slate.core.reading.reading import read
 from keen_slate.services.desk import House
@@ -12,7 +13,7 @@ from keen_slate.store.models import ExampleSet
 from keen_slate.store.teachers import DESK
 from keen_slate.web.app import create_app
 from tests.support.cluster import fresh_database
-from tests.support.signed_in import AtTheDesk, let_in, with_change
+from tests.support.signed_in import AtTheDesk, WithWholeSets, let_in, with_change
 
 LONG = 200
 TEXTS = [f"{n} 1/6 − 2 5/6" for n in range(3, 3 + LONG)]
@@ -108,6 +109,25 @@ class InParts(AtTheDesk):
             self.assertLess(answer.status_code, 300, (path, answer.get_data(as_text=True)[:300]))
             now = answer.get_json()
         self.assertEqual([e["id"] for e in now["examples"]], ids, "all steps are taken back")
+
+    def test_of_very_many_changed_ones_some_are_told(self) -> None:
+        body = {"format": "csv", "content": "\n".join(f"{n}/7 + 1/3" for n in range(1, 331)), "name": "Many"}
+        made = self.client.post("/api/sets/import", json=body).get_json()["set"]
+        at = f"/api/sets/{made['id']}"
+        ids = [e["id"] for e in self.client.get(at).get_json()["examples"]]
+        self.enterContext(patch.object(WithWholeSets, "as_it_comes", True))
+        now = made
+        for path, change, told in (
+            ("/several", {"act": "unlock", "examples": ids}, ids),
+            ("/several", {"act": "delete", "examples": ids[:310]}, []),
+            ("/steps", {"number": 1}, ids[:310]),
+        ):
+            method = "PUT" if path == "/steps" else "POST"
+            answer = self.client.open(f"{at}{path}", method=method, json={"revision": now["revision"]} | change)
+            now = answer.get_json()
+            self.assertEqual([e["id"] for e in now["examples"]], told[:300])
+            self.assertEqual(now["rest"], max(0, len(told) - 300))
+        self.assertEqual(now["order"], ids)
 
 
 class Pages(AtTheDesk):

@@ -261,8 +261,13 @@ export const useSets = defineStore('sets', () => {
         if (!made) {
           if (mine === line) hold(null)
           all.value = all.value.filter((s) => s.id !== set.id)
-        } else if (set.rest) await open(set.id) // the others had not come
-        else noteChanged((mine.set = withChange(set, made)))
+        } else {
+          const params = { path: { set_id: set.id } }
+          const toOpen = set.rest || made.rest // the others have not come
+          mine.set = toOpen ? await data(api.GET('/api/sets/{set_id}', { params })) : withChange(set, made)
+          noteChanged(mine.set)
+          if (mine.set.rest) void mine.inTurn(() => goOn(mine))
+        }
       } catch (fault) {
         if (!(fault instanceof ApiFault) || fault.status !== 409) throw fault
         mine.conflict = true

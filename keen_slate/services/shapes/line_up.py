@@ -358,10 +358,12 @@ class PartAsked(Shape):
 
 class SetChange(SetHead):
     """A set after a change: ``order`` names all its examples where they are others now or in another order, else it is
-    null; ``examples`` are those that are new or not as they were at the revision on which the change was made."""
+    null; ``examples`` are those that are new or not as they were at the revision on which the change was made. Where it
+    is very many, some of them: for the ``rest`` the set is to be opened again."""
 
     order: list[UUID] | None
     examples: list[ShownExample]
+    rest: int
 
 
 class NewSet(Shape):
