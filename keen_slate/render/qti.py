@@ -178,7 +178,7 @@ def assessment_xml(identifier: str, title: str, items: Sequence[tuple[str, str]]
     return _written(root, ITEM)
 
 
-def manifest_xml(identifier: str, files: tuple[tuple[str, ...], ...]) -> bytes:
+def manifest_xml(identifier: str, files: Sequence[tuple[str, ...]]) -> bytes:
     """The manifest of a package: ``files`` are (identifier, path, paths of its pictures) of its items; ``test.xml`` has
     them in their order."""
     root = ET.Element(f"{{{MANIFEST}}}manifest", {"identifier": identifier})

@@ -42,6 +42,7 @@ from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, work
 from keen_slate.faults import NotPossible
+from keen_slate.processes import Each
 from keen_slate.render.boards import board_latex
 from keen_slate.render.latex import SIGNS, latex
 from keen_slate.render.mathml import mathml
@@ -114,7 +115,7 @@ class Formats:
             found = sets.open_set(session, set_id, shared=True)
             _, content = settings.read(session)
             note_of(session, self.database.owner, "exported a set", f"{set_id} as {format}")
-        made = as_json(found) if format == "json" else WRITERS[format](found, content)
+        made = as_json(found) if format == "json" else WRITERS[format](found, content, map)
         return file_name(found.name, format), TYPES[format], made
 
     def take_in(self, request: ImportRequest) -> Imported:
@@ -243,13 +244,11 @@ def read_csv(content: str, words: Manner) -> tuple[list[sets.NewExample], list[I
     return new, faults
 
 
-def as_csv(found: Written, content: dict[str, Any]) -> bytes:
+def as_csv(found: Written, content: dict[str, Any], each: Each = map) -> bytes:
     """A line an example; its problem reads back as it stands."""
     words = chosen_words(content.get("words", {}))
-    written = io.StringIO()
-    writer = csv.writer(written, lineterminator="\r\n")
-    writer.writerow(COLUMNS)
-    for number, example in enumerate(found.examples, start=1):
+
+    def line(example: Example) -> list[str]:
         asked = Asked(understood(example.problem)[0], school_from(FACETS, example.school), words)
         wrong = [
             f"{text_of(w.answer, asked.words)} ({asked.named(BY_ID[w.mistake].name)})" for w in _likely_wrong(asked)
@@ -259,7 +258,12 @@ def as_csv(found: Written, content: dict[str, Any]) -> bytes:
         if story is not None:
             answer = " ".join(answers_of(story, working.derivation.end, words))
         cells = (asked.problem.text(words), answer, "; ".join(example.demands), _role(example), "; ".join(wrong))
-        writer.writerow([number, *map(_no_formula, cells)])
+        return [_no_formula(cell) for cell in cells]
+
+    written = io.StringIO()
+    writer = csv.writer(written, lineterminator="\r\n")
+    writer.writerow(COLUMNS)
+    writer.writerows([number, *cells] for number, cells in enumerate(each(line, found.examples), start=1))
     return written.getvalue().encode("utf-8-sig")
 
 
@@ -276,7 +280,7 @@ def _role(example: Example) -> str:
     return str(example.task.get("role", "item"))
 
 
-def as_latex(found: Written, content: dict[str, Any]) -> bytes:
+def as_latex(found: Written, content: dict[str, Any], each: Each = map) -> bytes:
     """A document that every LaTeX compiles: each problem with its working and the reasons.
 
     It is as a handout has them: in the teacher's words, without what is hidden, and where a mistake is to be found with
@@ -287,31 +291,37 @@ def as_latex(found: Written, content: dict[str, Any]) -> bytes:
         r"\ifpdftex\usepackage[T1]{fontenc}\newcommand{\other}[1]{?}\else\newcommand{\other}[1]{#1}\fi",
         r"\begin{document}", rf"\section*{{{_tex(found.name)}}}", r"\begin{enumerate}",
     ]  # fmt: skip
-    for example in found.examples:
-        asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
-        edits, task = Edits.model_validate(example.edits), Task.model_validate(example.task)
-        finding = task.role == "find" and task.mistake in BY_ID
-        if finding:
-            edits = Edits()
-        if isinstance(asked.problem.expr, FromPicture):  # LaTeX takes no SVG: what is to be seen is told
-            shown = asked.say(told(picture_to_read(asked.problem.expr).picture))
-            lines.append(rf"\item {_tex(task_of(asked))} \emph{{{_tex(shown)}}}")
-            lines.append(rf"$\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
-        elif asked.problem.story is not None:
-            lines.append(r"\item " + _told_in_tex(asked))
-        else:
-            lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
-        if finding:
-            lines.append(r"\emph{Find the line that does not follow.}")
-            working = work(asked.problem, asked.school, BY_ID[task.mistake])
-        else:
-            working = asked.work(edits.turns)
-        lines += _worked_in_tex(asked, working, edits, content.get("organiser", "fitting"), silent=finding)
-        if asked.problem.story is not None and not finding:
-            answered = answers_of(asked.problem.story, working.derivation.end, asked.words)
-            lines += [rf"\textbf{{{_tex(sentence)}}}" for sentence in answered]
+    for item in each(lambda example: _item_in_tex(example, content), found.examples):
+        lines += item
     lines += [r"\end{enumerate}", r"\end{document}", ""]
     return "\n".join(lines).encode()
+
+
+def _item_in_tex(example: Example, content: dict[str, Any]) -> list[str]:
+    lines: list[str] = []
+    asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
+    edits, task = Edits.model_validate(example.edits), Task.model_validate(example.task)
+    finding = task.role == "find" and task.mistake in BY_ID
+    if finding:
+        edits = Edits()
+    if isinstance(asked.problem.expr, FromPicture):  # LaTeX takes no SVG: what is to be seen is told
+        shown = asked.say(told(picture_to_read(asked.problem.expr).picture))
+        lines.append(rf"\item {_tex(task_of(asked))} \emph{{{_tex(shown)}}}")
+        lines.append(rf"$\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
+    elif asked.problem.story is not None:
+        lines.append(r"\item " + _told_in_tex(asked))
+    else:
+        lines.append(rf"\item {_tex(task_of(asked))} $\displaystyle {latex(asked.problem.expr, asked.amounts)}$")
+    if finding:
+        lines.append(r"\emph{Find the line that does not follow.}")
+        working = work(asked.problem, asked.school, BY_ID[task.mistake])
+    else:
+        working = asked.work(edits.turns)
+    lines += _worked_in_tex(asked, working, edits, content.get("organiser", "fitting"), silent=finding)
+    if asked.problem.story is not None and not finding:
+        answered = answers_of(asked.problem.story, working.derivation.end, asked.words)
+        lines += [rf"\textbf{{{_tex(sentence)}}}" for sentence in answered]
+    return lines
 
 
 def _worked_in_tex(asked: Asked, working: Working, edits: Edits, organiser: str, *, silent: bool) -> Iterator[str]:
@@ -374,75 +384,81 @@ FIRST_FOREIGN = 0x250
 """Behind the Latin letters, which every LaTeX has."""
 
 
-def as_svg(found: Written, content: dict[str, Any]) -> bytes:
+def as_svg(found: Written, content: dict[str, Any], each: Each = map) -> bytes:
     """The pictures of every example, a file each."""
-    files: list[tuple[str, bytes]] = []
-    for number, example in enumerate(found.examples, start=1):
+
+    def pictures(example: Example) -> list[tuple[str, bytes]]:
         asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
-        files += [(f"{number:02}-line-{at}-{p.kind}.svg", p.svg.encode()) for at, p in all_pictures(asked)]
-    return zipped(files)
+        return [(f"line-{at}-{p.kind}.svg", p.svg.encode()) for at, p in all_pictures(asked)]
+
+    drawn = enumerate(each(pictures, found.examples), start=1)
+    return zipped((f"{number:02}-{name}", svg) for number, files in drawn for name, svg in files)
 
 
-def as_qti(found: Written, content: dict[str, Any]) -> bytes:
+def as_qti(found: Written, content: dict[str, Any], each: Each = map) -> bytes:
     """A QTI 3 package: each wrong choice is what a mistake leads to, under the mistake's id."""
-    items: list[ItemFile] = []
-    for number, example in enumerate(found.examples, start=1):
-        asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
-        right = asked.work().answer
-        ticked = Task.model_validate(example.task).choices
-        choices = [
-            Choice(one.mistake or "right", mathml(one.answer, asked.amounts), _said_of(one.mistake, one.answer, asked))
-            for _, one in lettered(asked.problem, asked.school, ticked)
-        ]
-        problem = asked.problem.expr
-        answers: tuple[str, ...] = (text_of(right, asked.amounts),)
-        one_way = True
-        if isinstance(problem, Chain):
-            solved = solve(problem.sides)
-            answers = tuple(text_of(n, asked.words) for n in solved.numbers) or answers
-            one_way = solved.count == 1
-        picture = None
-        story = asked.problem.story
-        told = () if story is None else blocks_of(story, asked.words)
-        if isinstance(problem, InStory):
-            end = asked.work().derivation.end
-            numbers = dict(end.found) if isinstance(end, InStory) else {}
-            answers = tuple(text_of(numbers[name], asked.words) for name in problem.situation.asked)
-            if len(answers) > 1:  # every question has its own answer, typed in
-                choices = choices[:1]
-        if isinstance(problem, FromPicture):
-            drawn = shown_picture(picture_to_read(problem), asked)
-            picture = PictureFile(f"pictures/item-{number:03}.svg", drawn.svg.encode(), drawn.told)
-        items.append(
-            ItemFile(
-                identifier=f"item-{number:03}",
-                picture=picture,
-                title=f"{found.name} {number}",
-                prompt=task_of(asked),
-                mathml=mathml(problem, asked.amounts),
-                answers=answers,
-                one_way=one_way,
-                choices=tuple(choices),
-                spellings=_spellings(asked, answers, content) if one_way else (),
-                told=tuple(b.text if b.text is not None else tuple(map(tuple, b.rows)) for b in told),
-            )
-        )
-    files = [("test.xml", assessment_xml(f"test-{found.id}", found.name, [(i.identifier, _path(i)) for i in items]))]
-    files += [(_path(i), item_xml(i)) for i in items]
-    files += [(i.picture.path, i.picture.svg) for i in items if i.picture is not None]
-    paths = {i.identifier: (i.picture.path,) for i in items if i.picture is not None}
-    listed = tuple((i.identifier, _path(i), *paths.get(i.identifier, ())) for i in items)
+
+    def files(numbered: tuple[int, Example]) -> list[tuple[str, bytes]]:
+        item = _qti_item(*numbered, found.name, content)
+        picture = [(item.picture.path, item.picture.svg)] if item.picture else []
+        return [(f"items/{item.identifier}.xml", item_xml(item)), *picture]
+
+    items = list(each(files, enumerate(found.examples, start=1)))
+    listed = [(_identifier(n), *(path for path, _ in of)) for n, of in enumerate(items, start=1)]
     manifest = manifest_xml(f"set-{found.id}", listed)
-    return zipped([("imsmanifest.xml", manifest), *files])
+    test = assessment_xml(f"test-{found.id}", found.name, [(item, path) for item, path, *_ in listed])
+    return zipped([("imsmanifest.xml", manifest), ("test.xml", test), *(file for of in items for file in of)])
 
 
-WRITERS: dict[str, Callable[[Written, dict[str, Any]], bytes]] = {
+def _identifier(number: int) -> str:
+    return f"item-{number:03}"
+
+
+def _qti_item(number: int, example: Example, title: str, content: dict[str, Any]) -> ItemFile:
+    asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
+    right = asked.work().answer
+    ticked = Task.model_validate(example.task).choices
+    choices = [
+        Choice(one.mistake or "right", mathml(one.answer, asked.amounts), _said_of(one.mistake, one.answer, asked))
+        for _, one in lettered(asked.problem, asked.school, ticked)
+    ]
+    problem = asked.problem.expr
+    answers: tuple[str, ...] = (text_of(right, asked.amounts),)
+    one_way = True
+    if isinstance(problem, Chain):
+        solved = solve(problem.sides)
+        answers = tuple(text_of(n, asked.words) for n in solved.numbers) or answers
+        one_way = solved.count == 1
+    picture = None
+    story = asked.problem.story
+    told = () if story is None else blocks_of(story, asked.words)
+    if isinstance(problem, InStory):
+        end = asked.work().derivation.end
+        numbers = dict(end.found) if isinstance(end, InStory) else {}
+        answers = tuple(text_of(numbers[name], asked.words) for name in problem.situation.asked)
+        if len(answers) > 1:  # every question has its own answer, typed in
+            choices = choices[:1]
+    if isinstance(problem, FromPicture):
+        drawn = shown_picture(picture_to_read(problem), asked)
+        picture = PictureFile(f"pictures/{_identifier(number)}.svg", drawn.svg.encode(), drawn.told)
+    typed_in = one_way and len(choices) <= 1
+    return ItemFile(
+        identifier=_identifier(number),
+        picture=picture,
+        title=f"{title} {number}",
+        prompt=task_of(asked),
+        mathml=mathml(problem, asked.amounts),
+        answers=answers,
+        one_way=one_way,
+        choices=tuple(choices),
+        spellings=_spellings(asked, answers, content) if typed_in else (),
+        told=tuple(b.text if b.text is not None else tuple(map(tuple, b.rows)) for b in told),
+    )
+
+
+WRITERS: dict[str, Callable[[Written, dict[str, Any], Each], bytes]] = {
     "csv": as_csv, "latex": as_latex, "svg": as_svg, "qti": as_qti,
 }  # fmt: skip
-
-
-def _path(item: ItemFile) -> str:
-    return f"items/{item.identifier}.xml"
 
 
 def _said_of(mistake: str, answer: Expr, asked: Asked) -> str:

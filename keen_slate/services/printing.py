@@ -5,7 +5,7 @@ Setting the items takes longest, so progress is counted in items; the typesettin
 
 import json
 import logging
-from collections.abc import Iterable, Iterator
+from collections.abc import Callable, Iterable, Iterator
 from dataclasses import dataclass, field
 from datetime import date
 from math import ceil
@@ -44,6 +44,7 @@ from keen_slate.core.working.boards.listing import board_beside, boards_of
 from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Line, Working, sign_of_answer, work
 from keen_slate.faults import NotFound, NotPossible
+from keen_slate.processes import A, B, spread
 from keen_slate.render.boards import board_cells
 from keen_slate.render.letters import letters_not_set
 from keen_slate.render.page_images import count_pages, page_png
@@ -246,13 +247,13 @@ class Printing:
         """The set itself in an open format."""
         told = _Teller(self, job_id, len(order.items))
 
-        def examples() -> Iterator[Example]:
-            for done, item in enumerate(order.items, start=1):
-                yield _example(item)
+        def each(one: Callable[[A], B], of: Iterable[A]) -> Iterator[B]:
+            for done, made in enumerate(spread(one, of), start=1):
+                yield made
                 told(done)
 
-        whole = _Whole(order.set_id or job_id, order.title, examples())
-        made = WRITERS[order.request.format](whole, order.content)
+        whole = _Whole(order.set_id or job_id, order.title, map(_example, order.items))
+        made = WRITERS[order.request.format](whole, order.content, each)
         with self.database.transaction() as session:
             print_jobs.finish(session, job_id, made)
 

@@ -382,6 +382,7 @@ class Letters(PrintTest):
 class OpenFormats(PrintTest):
     """A set in an open format, written by the worker: the same file as at once."""
 
+    @patch("keen_slate.processes.WORTH_SPREADING", 1)
     def test_the_worker_writes_the_same(self) -> None:
         for format in ("csv", "latex", "svg", "qti"):
             at_once = self.client.get(f"/api/sets/{self.set['id']}/export/{format}")
