@@ -249,7 +249,8 @@ def as_csv(found: Written, content: dict[str, Any], each: Each = map) -> bytes:
     words = chosen_words(content.get("words", {}))
 
     def line(example: Example) -> list[str]:
-        asked = Asked(understood(example.problem)[0], school_from(FACETS, example.school), words)
+        problem, demands, _ = understood(example.problem)
+        asked = Asked(problem, school_from(FACETS, example.school), words)
         wrong = [
             f"{text_of(w.answer, asked.words)} ({asked.named(BY_ID[w.mistake].name)})" for w in _likely_wrong(asked)
         ]
@@ -257,7 +258,7 @@ def as_csv(found: Written, content: dict[str, Any], each: Each = map) -> bytes:
         answer = text_of(working.answer, asked.amounts)
         if story is not None:
             answer = " ".join(answers_of(story, working.derivation.end, words))
-        cells = (asked.problem.text(words), answer, "; ".join(example.demands), _role(example), "; ".join(wrong))
+        cells = (asked.problem.text(words), answer, "; ".join(demands), _role(example), "; ".join(wrong))
         return [_no_formula(cell) for cell in cells]
 
     written = io.StringIO()

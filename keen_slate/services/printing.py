@@ -53,7 +53,7 @@ from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
 from keen_slate.services.documents import KINDS, written_as
 from keen_slate.services.formats import NAMES, TYPES, WRITERS, file_name
-from keen_slate.services.line_up import read_and_worked, understood
+from keen_slate.services.line_up import read_and_worked
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.line_up import FadingShape, Task
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
@@ -335,10 +335,8 @@ class _Whole:
 
 
 def _example(item: Item) -> Example:
-    return Example(
-        problem=item.problem, school=item.school, task=item.task.model_dump(), edits=item.edits.model_dump(),
-        demands=list(understood(item.problem)[1]),
-    )  # fmt: skip
+    task, edits = item.task.model_dump(), item.edits.model_dump()
+    return Example(problem=item.problem, school=item.school, task=task, edits=edits)
 
 
 def _file_name(order: Order) -> str:
