@@ -87,8 +87,8 @@ class LineUp:
             )
 
     def open(self, set_id: UUID, past: int = 0) -> ShownSet:
-        """A set of the teacher's, or a colleague's that was given or shelved: at most ``PART`` of its examples, behind
-        the first ``past``."""
+        """A set of the teacher's, or a colleague's that was given or shelved: at most ``PART`` of its examples, of a
+        longer one its ``BEGINNING``; or as many behind the first ``past``."""
         with self.database.transaction() as session:
             return self._shown(session, sets.open_set(session, set_id, shared=True), past)
 
@@ -362,11 +362,15 @@ def understood(text: str) -> tuple[Problem, tuple[str, ...], Working]:
 PART = 300
 """Examples that are shown at once: each may have to be worked first, and nobody sees more in a second."""
 
+BEGINNING = 60
+"""Of a set that comes in parts the first ones, which fill any screen."""
+
 
 def shown_set(session: Session, found: ExampleSet, words: Manner, *, owner: str = "", past: int = 0) -> ShownSet:
     """``owner`` names the colleague to whom it belongs; the examples are those behind the first ``past``."""
-    examples = [shown_example(e, words) for e in found.examples[past : past + PART]]
-    rest = max(0, len(found.examples) - past - PART)
+    upto = past + PART if past or len(found.examples) <= PART else BEGINNING
+    examples = [shown_example(e, words) for e in found.examples[past:upto]]
+    rest = max(0, len(found.examples) - upto)
     return ShownSet(**_head(session, found, words, owner), examples=examples, rest=rest)
 
 

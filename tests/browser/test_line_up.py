@@ -4,6 +4,7 @@ import re
 
 from playwright.sync_api import Route, expect
 
+from keen_slate.services.line_up import BEGINNING
 from tests.browser.test_lesson import LessonTest
 
 FOUR = ("5 1/6 - 2 5/6", "1/4 + 3/8", "2/3 + 3/4", "3/5 + 1/5")
@@ -251,17 +252,30 @@ class ALongList(LessonTest):
         held: list[Route] = []
         page.route("**/api/sets/*past=*", lambda route: held.append(route))
         page.reload()
-        expect(rows).to_have_count(self.MANY)
-        expect(page.get_by_text(f"{self.MANY} of {2 * self.MANY} examples are here.")).to_be_visible()
-        rows.nth(self.MANY - 1).focus()
+        expect(rows).to_have_count(BEGINNING)
+        expect(page.get_by_text(f"{BEGINNING} of {2 * self.MANY} examples are here.")).to_be_visible()
+        rows.nth(BEGINNING - 1).focus()
         page.keyboard.press("Alt+ArrowUp")  # waits until all are there
         page.unroute("**/api/sets/*past=*")
         expect(rows).to_have_count(2 * self.MANY)
         expect(page.get_by_text("examples are here")).to_have_count(0)
-        expect(page.locator(".undo-bar")).to_contain_text(f"number {self.MANY - 1}")
-        again = re.compile(rf"^{self.MANY - 1}: {self.MANY}/")
-        expect(rows.nth(self.MANY - 2)).to_have_attribute("aria-label", again)
+        expect(page.locator(".undo-bar")).to_contain_text(f"number {BEGINNING - 1}")
+        again = re.compile(rf"^{BEGINNING - 1}: {BEGINNING}/")
+        expect(rows.nth(BEGINNING - 2)).to_have_attribute("aria-label", again)
         expect(rows.nth(2 * self.MANY - 1)).to_have_attribute("aria-label", re.compile(rf"{self.MANY}/{self.MANY + 1}"))
+
+    def test_of_very_many_changed_ones_the_rest_is_loaded(self) -> None:
+        page, rows = self.page, self.page.locator(".example")
+        for times in (2, 4):
+            rows.first.focus()
+            page.keyboard.press("Control+a")
+            with page.expect_response("**/several") as changed:
+                page.get_by_role("toolbar").get_by_role("button", name="Put the chosen items there once more").click()
+            expect(rows).to_have_count(times * self.MANY)
+        self.assertEqual(changed.value.json()["rest"], self.MANY)
+        expect(page.get_by_text("examples are here")).to_have_count(0)
+        page.locator(".undo-bar").get_by_role("button", name="Undo").click()
+        expect(rows).to_have_count(2 * self.MANY)
 
     def test_what_is_kept_before_all_is_there_is_kept_all_the_same(self) -> None:
         page, rows = self.page, self.page.locator(".example")
