@@ -90,7 +90,7 @@ class OwnProcess:
             too_long = loop.time() >= over
             if too_long or not await asyncio.to_thread(_still, wanted):
                 self.end()
-                await asyncio.wait({doing})
+                await asyncio.gather(doing, return_exceptions=True)
                 return not too_long
         try:
             peak = doing.result()
