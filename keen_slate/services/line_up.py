@@ -208,11 +208,12 @@ class LineUp:
             chosen = [e for e in found.examples if e.id in set(asked.examples)]
             if len(chosen) < len(set(asked.examples)):
                 raise NotFound("example")
-            called = tuple(called_in(found, e, words) for e in chosen)
+            many = len(chosen) > lining_up.MOST_CALLED
+            called = len(chosen) if many else tuple(called_in(found, e, words) for e in chosen)
             if asked.act == "copy":
                 return self._copied(session, found, chosen, called, asked)
-            rest: list[UUID | sets.NewExample] = [e.id for e in found.examples if e not in chosen]
-            ids = [e.id for e in chosen]
+            ids = dict.fromkeys(e.id for e in chosen)
+            rest: list[UUID | sets.NewExample] = [e.id for e in found.examples if e.id not in ids]
             match asked.act:
                 case "delete":
                     said, order = Say.of(lining_up.deleted, called=called), rest
@@ -256,17 +257,24 @@ class LineUp:
             return _set_change(session, found, chosen_words_of(session), was)
 
     def _copied(
-        self, session: Session, found: ExampleSet, chosen: list[Example], called: tuple[str, ...], asked: SeveralRequest
+        self,
+        session: Session,
+        found: ExampleSet,
+        chosen: list[Example],
+        called: lining_up.Called,
+        asked: SeveralRequest,
     ) -> SetChange:
         """The set that copies were taken from; they stand at the end of the other."""
         was = _as_kept(found)
         other = sets.open_set(session, asked.to or found.id)
         order: list[UUID | sets.NewExample] = [e.id for e in other.examples]
         order += [sets.same_again(e) for e in chosen]
-        said = Say.of(lining_up.taken_in, called=called, name=found.name)
-        changed(session, other.id, said, lambda: sets.rearrange(session, other.id, other.revision, order))
-        found = sets.open_set(session, found.id, shared=True)
-        return _set_change(session, found, chosen_words_of(session), was)
+        words = chosen_words_of(session)
+        said = say(Say.of(lining_up.taken_in, called=called, name=found.name), words)
+        steps.remembered(
+            session, other.id, said, lambda: sets.rearrange(session, other.id, other.revision, order), other
+        )
+        return _set_change(session, sets.open_set(session, found.id, shared=True), words, was)
 
     def _one(self, session: Session, set_id: UUID, example_id: UUID) -> tuple[str, Task]:
         """What an example is called, and what it is in its set. Raises NotFound."""

@@ -254,15 +254,17 @@ def put_in_order(session: Session, set_id: UUID, order: Sequence[UUID | NewExamp
     named = set(ids)
     if len(named) != len(ids) or not named <= set(away):
         raise BadOrder
-    # Of what stands there already nothing is read again: only what changes is written.
-    for example_id, put_away in away.items():
-        if example_id not in named and put_away is None:
-            _of(session, example_id).deleted_at = func.now()
+    gone = [id for id, put_away in away.items() if id not in named and put_away is None]
+    back = [id for id in ids if away[id] is not None]
+    for changed, when in ((gone, func.now()), (back, None)):
+        if changed:
+            session.execute(update(Example).where(Example.id.in_(changed)).values(deleted_at=when))
+    examples = _read_once(session, ids)
     made: list[Example] = []
     for position, wanted in enumerate(order):
         if isinstance(wanted, UUID):
-            example = _of(session, wanted)
-            example.position, example.deleted_at = position, None
+            example = examples[wanted]
+            example.position = position
         else:
             example = _example(set_id, position, wanted)
             session.add(example)
@@ -271,11 +273,14 @@ def put_in_order(session: Session, set_id: UUID, order: Sequence[UUID | NewExamp
     return made
 
 
-def _of(session: Session, example_id: UUID) -> Example:
-    """An example that is known to be there."""
-    found = session.get(Example, example_id)
-    assert found is not None
-    return found
+def _read_once(session: Session, ids: Sequence[UUID]) -> dict[UUID, Example]:
+    """Examples that are known to be there: what the session holds is not read again, the others in one query."""
+    key = Example.__mapper__.identity_key_from_primary_key
+    held = {id: session.identity_map.get(key((id,))) for id in ids}
+    missing = [id for id, example in held.items() if example is None]
+    if missing:
+        held.update((e.id, e) for e in session.scalars(select(Example).where(Example.id.in_(missing))))
+    return {id: example for id, example in held.items() if example is not None}
 
 
 def set_tasks(session: Session, found: ExampleSet, tasks: Mapping[UUID, dict[str, Any]]) -> ExampleSet:

@@ -1,8 +1,11 @@
 """What a change to a set answers with: what changed, and no more, however long the set is; and lists in pages."""
 
+import random
 import unittest
 from typing import Any
 from unittest.mock import patch
+
+from sqlalchemy import Engine, event
 
 from keen_slate.core.reading.reading import read
 from keen_slate.services.desk import House
@@ -13,6 +16,7 @@ from keen_slate.store.models import ExampleSet
 from keen_slate.store.teachers import DESK
 from keen_slate.web.app import create_app
 from tests.support.cluster import fresh_database
+from tests.support.searching import DEEP
 from tests.support.signed_in import AtTheDesk, WithWholeSets, let_in, with_change
 
 LONG = 200
@@ -128,6 +132,117 @@ class InParts(AtTheDesk):
             self.assertEqual([e["id"] for e in now["examples"]], told[:300])
             self.assertEqual(now["rest"], max(0, len(told) - 300))
         self.assertEqual(now["order"], ids)
+
+
+WORKED_BARE = {"kind": "bare", "side": "end", "lines": 1, "what": "line"}
+
+
+class AnyNumber(AtTheDesk):
+    """Whatever is done to many examples at once asks the database as often as done to few, and says how many."""
+
+    def asked_of(self, count: int) -> list[tuple[str, int, str]]:
+        """Of each act its name, how many statements it took, and what can be undone after it."""
+        content = "\n".join(f"{n}/7 + 1/5" for n in range(1, count + 1))
+        made = self.client.post("/api/sets/import", json={"format": "csv", "content": content}).get_json()["set"]
+        other = self.client.post("/api/sets", json={"name": "Other"}).get_json()["id"]
+        at, now, found = f"/api/sets/{made['id']}", made, list[tuple[str, int, str]]()
+        ids = [e["id"] for e in self.client.get(at).get_json()["examples"]]
+        statements: list[str] = []
+
+        def note(*told: Any) -> None:
+            statements.append(told[2])
+
+        with patch.object(WithWholeSets, "as_it_comes", True):
+            for act, rest in (
+                ("unlock", {}), ("fade", {"fading": WORKED_BARE}), ("move", {"examples": ids[1:], "place": 0}),
+                ("copy", {"to": other}), ("duplicate", {}), ("delete", {}), ("undo", {}), ("redo", {}),
+            ):  # fmt: skip
+                event.listen(Engine, "before_cursor_execute", note)
+                try:
+                    if act in ("undo", "redo"):
+                        asked = {"revision": now["revision"], "number": now["step"] + (1 if act == "redo" else -1)}
+                        answer = self.client.put(f"{at}/steps", json=asked)
+                    else:
+                        asked = {"act": act, "revision": now["revision"], "examples": ids} | rest
+                        answer = self.client.post(f"{at}/several", json=asked)
+                finally:
+                    event.remove(Engine, "before_cursor_execute", note)
+                self.assertEqual(answer.status_code, 200, answer.get_data(as_text=True))
+                now = answer.get_json()
+                found.append((act, len(statements), now["undo"]))
+                statements.clear()
+        taken = self.client.get(f"/api/sets/{other}").get_json()
+        self.assertEqual((len(taken["examples"]), taken["undo"]), (count, f"Took {count} items from “Taken in”."))
+        return found
+
+    def test_it_takes_as_many_statements_as_for_three(self) -> None:
+        few, many = self.asked_of(3), self.asked_of(120)
+        self.assertEqual([(act, taken) for act, taken, _ in few], [(act, taken) for act, taken, _ in many])
+        self.assertLess(max(taken for _, taken, _ in many), 20)
+        self.assertEqual(
+            [said for *_, said in many],
+            [
+                "Unlocked 120 items.", "Left 120 items to the class.", "Moved 119 items to number 1.",
+                "Moved 119 items to number 1.", "Put 120 items there once more.", "Deleted 120 items.",
+                "Put 120 items there once more.", "Deleted 120 items.",
+            ],
+        )  # fmt: skip
+
+
+class AnyOrder(AtTheDesk):
+    """Changes in any order, of a set that comes in parts: put into the set as it was before each makes the set that is
+    found, and taken back they leave what there was at first."""
+
+    def change(self, draw: random.Random, now: dict[str, Any]) -> tuple[str, str, dict[str, Any]]:
+        """One that is possible now: how, where, and what is asked."""
+        ids = [e["id"] for e in now["examples"]]
+        some = draw.sample(ids, draw.randint(1, len(ids)))
+        several = {"examples": some, "fading": WORKED_BARE, "place": draw.randint(0, len(ids))}
+        ways: list[tuple[str, str, dict[str, Any]]] = [
+            ("POST", "/several", several | {"act": act}) for act in ("lock", "unlock", "fade", "move")
+        ]
+        ways.append(("POST", "/examples", {"text": f"{draw.randint(1, 9)} 1/6 - 5/6"}))
+        ways.append(("POST", f"/examples/{some[0]}/typed", {"text": f"{draw.randint(1, 9)}/4 + 2/3"}))
+        ways.append(("PUT", f"/examples/{some[0]}/edits", {"edits": {"lines": [{"line": 1, "reason": "My words."}]}}))
+        ways.append(("PUT", "/order", {"order": draw.sample(ids, len(ids))}))
+        ways.append(("PUT", "/name", {"name": f"Beds {draw.randint(1, 99)}"}))
+        if len(ids) < 30:
+            ways.append(("POST", "/several", several | {"act": "duplicate"}))
+        if len(some) < len(ids):
+            ways.append(("POST", "/several", several | {"act": "delete"}))
+        if now["undo"]:
+            ways += [("PUT", "/steps", {"number": now["step"] - 1})] * 2
+        if now["redo"]:
+            ways += [("PUT", "/steps", {"number": now["step"] + 1})] * 2
+        return draw.choice(ways)
+
+    @patch("keen_slate.services.line_up.PART", 4)
+    @patch("keen_slate.services.line_up.BEGINNING", 2)
+    def test_put_together_they_are_the_set_that_is_found(self) -> None:
+        for seed in range(8 if DEEP else 2):
+            draw = random.Random(seed)
+            content = "\n".join(f"{n}/7 + 1/{n + 1}" for n in range(1, 12))
+            made = self.client.post("/api/sets/import", json={"format": "csv", "content": content}).get_json()["set"]
+            at = f"/api/sets/{made['id']}"
+            first = now = self.client.get(at).get_json()
+            whole = 0
+            for _ in range(45):
+                method, path, asked = self.change(draw, now)
+                with patch.object(WithWholeSets, "as_it_comes", True):
+                    answer = self.client.open(f"{at}{path}", method=method, json=asked | {"revision": now["revision"]})
+                self.assertLess(answer.status_code, 300, (path, asked, answer.get_data(as_text=True)))
+                change, found = answer.get_json(), self.client.get(at).get_json()
+                self.assertEqual(found["rest"], 0)
+                self.assertLessEqual(len(change["examples"]), 4)
+                if not change["rest"]:
+                    whole += 1
+                    self.assertEqual(with_change(now, change), found, (path, asked))
+                now = found
+            self.assertGreater(whole, 10)
+            back = self.client.put(f"{at}/steps", json={"revision": now["revision"], "number": first["step"]})
+            left_alone = ("revision", "changed_at", "step", "redo")
+            then, at_first = ({k: v for k, v in s.items() if k not in left_alone} for s in (back.get_json(), first))
+            self.assertEqual(then, at_first)
 
 
 class Pages(AtTheDesk):

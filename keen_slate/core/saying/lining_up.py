@@ -23,9 +23,15 @@ def aim(
     return filled(f"{said}.", w)
 
 
-def _those(called: tuple[str, ...]) -> str:
-    """One or two items by what they are called, more by their number."""
-    return listed(list(called)) if len(called) < 3 else f"{len(called)} items"
+Called = tuple[str, ...] | int
+"""Items, each by what it is called; or how many they are."""
+
+MOST_CALLED = 2
+"""More items than these are not called one by one."""
+
+
+def _those(called: Called) -> str:
+    return f"{called} items" if isinstance(called, int) else listed(list(called))
 
 
 def drew(_: Manner, count: int, own: int) -> str:
@@ -61,7 +67,7 @@ def put_beside(_: Manner, what: str, called: str, before: str) -> str:
     }[what]
 
 
-def changed_task(_: Manner, called: tuple[str, ...], what: str) -> str:
+def changed_task(_: Manner, called: Called, what: str) -> str:
     """``what``: locked, unlocked, or how much of it is worked."""
     those = _those(called)
     return {
@@ -77,11 +83,11 @@ def changed_task(_: Manner, called: tuple[str, ...], what: str) -> str:
     }[what]
 
 
-def deleted(_: Manner, called: tuple[str, ...]) -> str:
+def deleted(_: Manner, called: Called) -> str:
     return f"Deleted {_those(called)}."
 
 
-def moved(_: Manner, called: tuple[str, ...], number: int) -> str:
+def moved(_: Manner, called: Called, number: int) -> str:
     return f"Moved {_those(called)} to number {number}."
 
 
@@ -89,11 +95,11 @@ def sorted_anew(_: Manner) -> str:
     return "Put the items in another order."
 
 
-def doubled(_: Manner, called: tuple[str, ...]) -> str:
+def doubled(_: Manner, called: Called) -> str:
     return f"Put {_those(called)} there once more."
 
 
-def taken_in(_: Manner, called: tuple[str, ...], name: str) -> str:
+def taken_in(_: Manner, called: Called, name: str) -> str:
     return f"Took {_those(called)} from “{name}”."
 
 
