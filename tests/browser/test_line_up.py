@@ -219,6 +219,13 @@ class ALongList(LessonTest):
     def drawn(self) -> int:
         return self.page.locator(".example .example-actions").count()
 
+    def put_all_once_more(self, times: int) -> None:
+        """All that is there, until it is so many times what there was at first."""
+        self.page.locator(".example").first.focus()
+        self.page.keyboard.press("Control+a")
+        self.page.get_by_role("toolbar").get_by_role("button", name="Put the chosen items there once more").click()
+        expect(self.page.locator(".example")).to_have_count(times * self.MANY)
+
     def test_only_what_is_near_is_drawn_and_the_rest_can_be_reached(self) -> None:
         rows = self.page.locator(".example")
         expect(rows).to_have_count(self.MANY)
@@ -245,10 +252,7 @@ class ALongList(LessonTest):
 
     def test_a_longer_one_comes_in_parts(self) -> None:
         page, rows = self.page, self.page.locator(".example")
-        rows.first.focus()
-        page.keyboard.press("Control+a")
-        page.get_by_role("toolbar").get_by_role("button", name="Put the chosen items there once more").click()
-        expect(rows).to_have_count(2 * self.MANY)
+        self.put_all_once_more(2)
         held: list[Route] = []
         page.route("**/api/sets/*past=*", lambda route: held.append(route))
         page.reload()
@@ -266,12 +270,9 @@ class ALongList(LessonTest):
 
     def test_of_very_many_changed_ones_the_rest_is_loaded(self) -> None:
         page, rows = self.page, self.page.locator(".example")
-        for times in (2, 4):
-            rows.first.focus()
-            page.keyboard.press("Control+a")
-            with page.expect_response("**/several") as changed:
-                page.get_by_role("toolbar").get_by_role("button", name="Put the chosen items there once more").click()
-            expect(rows).to_have_count(times * self.MANY)
+        self.put_all_once_more(2)
+        with page.expect_response("**/several") as changed:
+            self.put_all_once_more(4)
         self.assertEqual(changed.value.json()["rest"], self.MANY)
         expect(page.get_by_text("examples are here")).to_have_count(0)
         page.locator(".undo-bar").get_by_role("button", name="Undo").click()
@@ -279,10 +280,7 @@ class ALongList(LessonTest):
 
     def test_what_is_kept_before_all_is_there_is_kept_all_the_same(self) -> None:
         page, rows = self.page, self.page.locator(".example")
-        rows.first.focus()
-        page.keyboard.press("Control+a")
-        page.get_by_role("toolbar").get_by_role("button", name="Put the chosen items there once more").click()
-        expect(rows).to_have_count(2 * self.MANY)
+        self.put_all_once_more(2)
         page.route("**/api/sets/*past=*", lambda route: route.abort())
         page.reload()
         expect(page.get_by_role("button", name="Load them again")).to_be_visible()
