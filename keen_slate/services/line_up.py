@@ -354,9 +354,15 @@ def kept(
 
 
 @lru_cache(maxsize=4096)
+def read_again(text: str) -> Problem:
+    """A problem that is kept as it was read before."""
+    return read(text, units=frozenset({ANY_UNIT}))
+
+
+@lru_cache(maxsize=4096)
 def read_and_worked(text: str) -> tuple[Problem, Working]:
     """A kept problem read again, and its working under the default school."""
-    problem = read(text, units=frozenset({ANY_UNIT}))
+    problem = read_again(text)
     return problem, work(problem, DEFAULT_SCHOOL)
 
 
@@ -385,7 +391,10 @@ def shown_set(session: Session, found: ExampleSet, words: Manner, *, owner: str 
 def _head(session: Session, found: ExampleSet, words: Manner, owner: str = "") -> dict[str, Any]:
     plan = Plan.model_validate(found.plan) if found.plan else None
     undo, redo = ("", "") if owner else steps.next_to(session, found)
-    aim = aim_of(plan.family, plan.new, [understood(e.problem)[:2] for e in found.examples]) if plan else None
+    aim = None
+    if plan:  # only what it is to have that is new must be looked for in workings
+        items = [understood(e.problem)[:2] if plan.new else (read_again(e.problem), ()) for e in found.examples]
+        aim = aim_of(plan.family, plan.new, items)
     return {
         "id": found.id, "owner": owner, "sample": found.sample, "name": found.name,
         "aim": say(aim, words) if aim else "", "step": found.step, "undo": undo, "redo": redo,
@@ -395,7 +404,7 @@ def _head(session: Session, found: ExampleSet, words: Manner, owner: str = "") -
 
 def called_in(found: ExampleSet, example: Example, words: Manner) -> str:
     """What an example of a set is called in a sentence: itself, or the story at its number."""
-    problem = understood(example.problem)[0]
+    problem = read_again(example.problem)
     if problem.story is None:
         return problem.text(words)
     return say(Say.of(lining_up.story_called, number=found.examples.index(example) + 1), words)

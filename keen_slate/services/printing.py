@@ -53,7 +53,7 @@ from keen_slate.render.spoken import spoken
 from keen_slate.render.typeset import typeset
 from keen_slate.services.documents import KINDS, written_as
 from keen_slate.services.formats import NAMES, TYPES, WRITERS, file_name
-from keen_slate.services.line_up import read_and_worked
+from keen_slate.services.line_up import read_again, read_and_worked
 from keen_slate.services.shapes.base import Shape
 from keen_slate.services.shapes.line_up import FadingShape, Task
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
@@ -443,7 +443,7 @@ LARGEST_CUT_OUT = 12
 
 def _sizes(items: list[Item]) -> list[int]:
     """The sizes of pieces in a set, the whole first."""
-    sizes = {b for item in items for b in _bottoms(read_and_worked(item.problem)[0].expr)}
+    sizes = {b for item in items for b in _bottoms(read_again(item.problem).expr)}
     return [1, *sorted(b for b in sizes if b <= LARGEST_CUT_OUT)]
 
 

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from functools import lru_cache
 
 from keen_slate.core.laddering.changing import twin
-from keen_slate.services.line_up import read_and_worked
+from keen_slate.services.line_up import read_again
 from keen_slate.services.work.asked import Asked
 
 
@@ -15,7 +15,7 @@ def version_b(items: Iterable[tuple[str, dict[str, str]]]) -> list[str]:
 
 @lru_cache(maxsize=64)
 def _version_b(items: tuple[tuple[str, tuple[tuple[str, str], ...]], ...]) -> tuple[str, ...]:
-    taken = [read_and_worked(problem)[0] for problem, _ in items]
+    taken = [read_again(problem) for problem, _ in items]
     other: list[str] = []
     for index, (problem, school) in enumerate(items):
         asked = Asked.read(problem, dict(school), {}, kept=True)

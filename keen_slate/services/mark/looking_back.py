@@ -16,7 +16,7 @@ from keen_slate.core.reading.reading import Problem
 from keen_slate.core.saying.say import say
 from keen_slate.core.saying.words import in_words
 from keen_slate.faults import NotPossible
-from keen_slate.services.line_up import kept, read_and_worked, understood
+from keen_slate.services.line_up import kept, read_again, understood
 from keen_slate.services.mark.opened import Opened, settings_of
 from keen_slate.services.printing import Printing, Sheet
 from keen_slate.services.shapes.line_up import FadingShape, Task
@@ -106,7 +106,7 @@ class LookingBack:
         self, session: Session, opened: Opened, mistake: str, name: str, said: list[str]
     ) -> tuple[UUID, int] | None:
         versions = [item["A"] for item in opened.items]
-        problems = [(read_and_worked(v.problem)[0], v.school) for v in versions]
+        problems = [(read_again(v.problem), v.school) for v in versions]
         school = problems[0][1]
         if mistake not in BY_ID or BY_ID[mistake].kind == "form":
             like = _asking_for_form(opened, mistake, problems)
@@ -257,7 +257,7 @@ def _shown(opened: Opened, picture: ClassPicture) -> ClassPictureShape:
         items=[
             PictureItem(
                 number=place + 1,
-                problem=notation(read_and_worked(item["A"].problem)[0].expr, words),
+                problem=notation(read_again(item["A"].problem).expr, words),
                 outcomes={str(s): n for s, n in picture.outcomes[place].items()},
                 points=points_of[place],
                 of=item["A"].scheme_now.total * sum(

@@ -34,7 +34,7 @@ from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.working.story_steps import answers_of
 from keen_slate.core.working.work import Working
 from keen_slate.faults import NotPossible
-from keen_slate.services.line_up import read_and_worked
+from keen_slate.services.line_up import read_again, read_and_worked
 from keen_slate.services.mark.pasting import read_cells
 from keen_slate.services.shapes.marking import (
     CellDetail,
@@ -97,8 +97,8 @@ def settings_of(session: Session) -> DeskSettings:
 @lru_cache(maxsize=MOST_READY)
 def _ready(problem: str, school: School, others: tuple[str, ...]) -> Item:
     """An item as it is judged, beside the others of its round."""
-    read = read_and_worked(problem)[0]
-    every = tuple(read_and_worked(text)[0] for text in others)
+    read = read_again(problem)
+    every = tuple(read_again(text) for text in others)
     made = ready_item(prepared(read, school, beside(read, every)), school)
     _made_lately.append((problem, school, others))
     return made
@@ -124,7 +124,7 @@ class Version:
         letter = answer.strip().rstrip(".)").upper()
         if self.choices is None or len(letter) != 1:
             return answer
-        chosen = dict(lettered(read_and_worked(self.problem)[0], self.school, self.choices)).get(letter)
+        chosen = dict(lettered(read_again(self.problem), self.school, self.choices)).get(letter)
         return text_of(chosen.answer, words) if chosen is not None else answer
 
     @cached_property
@@ -144,12 +144,12 @@ class Version:
 
 @lru_cache(maxsize=2048)
 def _proposed(problem: str, school: School) -> Scheme:
-    return proposed(read_and_worked(problem)[0], school)
+    return proposed(read_again(problem), school)
 
 
 @lru_cache(maxsize=2048)
 def _methods(problem: str, school: School) -> tuple[MethodMark, ...]:
-    return methods_of(read_and_worked(problem)[0], school)
+    return methods_of(read_again(problem), school)
 
 
 Place = tuple[UUID, int]

@@ -16,7 +16,7 @@ from keen_slate.core.saying.words import filled, in_words
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.faults import NotPossible
 from keen_slate.render.prose import prose_html
-from keen_slate.services.line_up import read_and_worked
+from keen_slate.services.line_up import read_again
 from keen_slate.services.mark.classes import shown_class
 from keen_slate.services.mark.opened import VERSIONS, Opened, Version, settings_of
 from keen_slate.services.shapes.marking import (
@@ -141,7 +141,7 @@ class Trying:
         said = [s.said for s in made.steps if s.by_mistake and s.said is not None]
         shows = said[0] if said else Say.of(taken_for, before=made.start, after=made.end)
         told = say(shows, words.in_sentences(item.problem.label))
-        problem, _ = read_and_worked(item.problem.text())
+        problem = read_again(item.problem.text())
         return EyeCase(
             number=place + 1,
             problem=notation(problem.expr, words.labelled(problem.label)),
