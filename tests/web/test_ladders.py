@@ -2,6 +2,7 @@
 
 from itertools import pairwise
 from typing import Any
+from unittest.mock import patch
 
 from sqlalchemy import event
 
@@ -217,6 +218,17 @@ class ManyItems(LadderTest):
             counted.clear()
             ask()
             self.assertLessEqual(len(counted), 4, counted)
+
+    def test_an_aim_with_nothing_new_is_counted_without_a_working(self) -> None:
+        made = self.client.post("/api/sets", json={"name": "Aimed"}).get_json()
+        asked = {"revision": made["revision"], "plan": {"family": "mixed-subtracted"}, "replace": True}
+        aim = self.client.post(f"/api/sets/{made['id']}/ladder", json=asked).get_json()["aim"]
+        self.assertTrue(aim)
+        self.client.as_it_comes = True  # type: ignore[attr-defined]
+        self.addCleanup(setattr, self.client, "as_it_comes", False)
+        with patch("keen_slate.services.line_up.read_and_worked", side_effect=AssertionError("it was worked")):
+            behind_all = self.client.get(f"/api/sets/{made['id']}", query_string={"past": 5000})
+        self.assertEqual((behind_all.get_json()["aim"], behind_all.get_json()["examples"]), (aim, []))
 
     def test_a_long_set_comes_in_parts_that_make_the_whole(self) -> None:
         body = {"format": "csv", "content": "\n".join(f"{n}/7 + 1/2" for n in range(1, 702)), "name": "Long"}

@@ -4,12 +4,14 @@ import random
 import unittest
 from typing import Any
 from unittest.mock import patch
+from uuid import UUID
 
 from sqlalchemy import Engine, event
 
 from keen_slate.core.reading.reading import read
 from keen_slate.services.desk import House
 from keen_slate.services.line_up import kept
+from keen_slate.services.shapes.line_up import Task
 from keen_slate.store import sets
 from keen_slate.store.database import Belongings, Database
 from keen_slate.store.models import ExampleSet
@@ -140,6 +142,30 @@ WORKED_BARE = {"kind": "bare", "side": "end", "lines": 1, "what": "line"}
 class AnyNumber(AtTheDesk):
     """Whatever is done to many examples at once asks the database as often as done to few, and says how many."""
 
+    def test_one_and_two_are_named(self) -> None:
+        both, moved = "1/7 + 1/5 and 2/7 + 1/5", "2/7 + 1/5 and 1/7 + 1/5"
+        self.assertEqual(
+            [said for *_, said in self.asked_of(2)],
+            [
+                f"Unlocked {both}.", f"Left {both} to the class.", "Moved 2/7 + 1/5 to number 1.",
+                "Moved 2/7 + 1/5 to number 1.", f"Put {moved} there once more.", f"Deleted {moved}.",
+                f"Put {moved} there once more.", f"Deleted {moved}.", f"Took {moved} from “Taken in”.",
+            ],
+        )  # fmt: skip
+
+    def test_to_tell_how_many_none_is_read(self) -> None:
+        with patch("keen_slate.services.line_up.read_again", side_effect=AssertionError("it was read")):
+            made = self.client.post("/api/sets", json={"name": "Unread"}).get_json()
+            database = Database(self.url)
+            self.addCleanup(database.engine.dispose)
+            with Belongings(database, DESK).transaction() as session:
+                new = [sets.NewExample("1/2", "1/2", None, {}, {}, Task().model_dump())] * 3
+                ids = [e.id for e in sets.rearrange(session, UUID(made["id"]), made["revision"], new).examples]
+            asked = {"act": "delete", "examples": [str(i) for i in ids], "revision": made["revision"] + 1}
+            with patch.object(WithWholeSets, "as_it_comes", True):
+                done = self.client.post(f"/api/sets/{made['id']}/several", json=asked).get_json()
+        self.assertEqual(done["undo"], "Deleted 3 items.")
+
     def asked_of(self, count: int) -> list[tuple[str, int, str]]:
         """Of each act its name, how many statements it took, and what can be undone after it."""
         content = "\n".join(f"{n}/7 + 1/5" for n in range(1, count + 1))
@@ -172,8 +198,8 @@ class AnyNumber(AtTheDesk):
                 found.append((act, len(statements), now["undo"]))
                 statements.clear()
         taken = self.client.get(f"/api/sets/{other}").get_json()
-        self.assertEqual((len(taken["examples"]), taken["undo"]), (count, f"Took {count} items from “Taken in”."))
-        return found
+        self.assertEqual(len(taken["examples"]), count)
+        return [*found, ("taken", 0, taken["undo"])]
 
     def test_it_takes_as_many_statements_as_for_three(self) -> None:
         few, many = self.asked_of(3), self.asked_of(120)
@@ -184,7 +210,7 @@ class AnyNumber(AtTheDesk):
             [
                 "Unlocked 120 items.", "Left 120 items to the class.", "Moved 119 items to number 1.",
                 "Moved 119 items to number 1.", "Put 120 items there once more.", "Deleted 120 items.",
-                "Put 120 items there once more.", "Deleted 120 items.",
+                "Put 120 items there once more.", "Deleted 120 items.", "Took 120 items from “Taken in”.",
             ],
         )  # fmt: skip
 
