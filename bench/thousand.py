@@ -1,9 +1,9 @@
 """A set of a thousand examples: ``python -m bench.thousand [EXAMPLES]``.
 
 The application as ./start runs it, on a database of its own, and headless Chromium. The set is read in, opened in Line
-up, filtered, an item is moved by a step, and the set is written as every format; beside it an empty answer of the same
-server, in one run. What is asked for first and what is asked for again are told apart: what was worked once is kept.
-Documents and handouts are left out: ``bench.paper`` has them.
+up, filtered, an item is moved by a step, all are deleted and come back, and the set is written as every format; beside
+it an empty answer of the same server, in one run. What is asked for first and what is asked for again are told apart:
+what was worked once is kept. Documents and handouts are left out: ``bench.paper`` has them.
 """
 
 import statistics
@@ -46,6 +46,22 @@ def read_in(session: requests.Session, address: str, lines: list[str], name: str
         answer = session.get(f"{address}{answer.headers['Location']}", timeout=120)
     answer.raise_for_status()
     return str(answer.json()["set"]["id"])
+
+
+def delete_all(session: requests.Session, at: str) -> None:
+    found = session.get(at, timeout=60).json()
+    ids = [e["id"] for e in found["examples"]]
+    while found["rest"]:
+        found = session.get(at, params={"past": len(ids)}, timeout=60).json()
+        ids += [e["id"] for e in found["examples"]]
+    asked = {"act": "delete", "examples": ids, "revision": found["revision"]}
+    session.post(f"{at}/several", json=asked, timeout=60).raise_for_status()
+
+
+def undo(session: requests.Session, at: str) -> None:
+    found = session.get(at, timeout=60).json()
+    asked = {"revision": found["revision"], "number": found["step"] - 1}
+    session.put(f"{at}/steps", json=asked, timeout=60).raise_for_status()
 
 
 def written(session: requests.Session, at: str, format: str) -> None:
@@ -131,6 +147,8 @@ def main(count: int) -> None:
             at = f"{running.address}/api/sets/{sets[0]}"
             told("the set, first", taken_by(lambda: session.get(at, timeout=60)))
             told("the set, again", taken_by(lambda: session.get(at, timeout=60), 5))
+            told("loaded whole, and all deleted", taken_by(partial(delete_all, session, at)))
+            told("and back", taken_by(partial(undo, session, at)))
             for format in NAMES:
                 if count <= AT_ONCE[format]:
                     told(f"out as {format}", taken_by(partial(session.get, f"{at}/export/{format}", timeout=120)))
