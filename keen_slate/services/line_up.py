@@ -205,8 +205,9 @@ class LineUp:
         with self.database.transaction() as session:
             words = chosen_words_of(session)
             found = sets.open_set(session, set_id, shared=asked.act == "copy")
-            chosen = [e for e in found.examples if e.id in set(asked.examples)]
-            if len(chosen) < len(set(asked.examples)):
+            wanted = set(asked.examples)
+            chosen = [e for e in found.examples if e.id in wanted]
+            if len(chosen) < len(wanted):
                 raise NotFound("example")
             many = len(chosen) > lining_up.MOST_CALLED
             called = len(chosen) if many else tuple(called_in(found, e, words) for e in chosen)
