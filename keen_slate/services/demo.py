@@ -90,7 +90,7 @@ def _load_classes(session: Session, marked_sets: list[UUID], today: date) -> Non
         record.note(session, held, "marked", round_id=opened.row.id, set_id=set_id, class_id=made.id)
         away = {str(p.id): {"absent": True} for p, d in zip(made.pupils, drawn, strict=True) if not d.answers}
         rounds.keep_aside(session, opened.row.id, papers=away)
-        Opened(session, rounds.open_round(session, opened.row.id)).judged(None)
+        Opened.of(session, opened.row.id).judged(None)
         for days, kind, about, counts in RECORDED:
             if half == (days % 2 == 0):
                 record.note(

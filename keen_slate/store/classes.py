@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from uuid import UUID
 
-from sqlalchemy import delete, exists, func, or_, select, update
+from sqlalchemy import bindparam, delete, exists, func, or_, select, update
 from sqlalchemy.orm import Session, joinedload, selectinload
 
 from keen_slate.faults import BadOrder, ChangedMeanwhile, NotFound
@@ -37,15 +37,17 @@ def list_classes(session: Session) -> Sequence[SchoolClass]:
     return session.scalars(query).all()
 
 
+_OPENED = (
+    select(SchoolClass)
+    .where(SchoolClass.id == bindparam("of_class"), SchoolClass.deleted_at.is_(None))
+    .options(joinedload(SchoolClass.pupils))
+    .execution_options(populate_existing=True)
+)
+
+
 def open_class(session: Session, class_id: UUID) -> SchoolClass:
     """A class with its pupils; one query. Raises NotFound."""
-    query = (
-        select(SchoolClass)
-        .where(SchoolClass.id == class_id, SchoolClass.deleted_at.is_(None))
-        .options(joinedload(SchoolClass.pupils))
-        .execution_options(populate_existing=True)
-    )
-    found = session.scalars(query).unique().one_or_none()
+    found = session.scalars(_OPENED, {"of_class": class_id}).unique().one_or_none()
     if found is None:
         raise NotFound("class")
     return found

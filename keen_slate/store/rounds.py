@@ -3,11 +3,13 @@
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, fields
 from datetime import date, datetime
+from functools import lru_cache
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import and_, bindparam, delete, func, select, tuple_, update
-from sqlalchemy.dialects.postgresql import insert
+from pydantic_core import from_json
+from sqlalchemy import Text, and_, bindparam, cast, delete, func, select, tuple_, update
+from sqlalchemy.dialects.postgresql import JSONB, insert
 from sqlalchemy.orm import Session
 
 from keen_slate.faults import ChangedMeanwhile, NotFound
@@ -94,16 +96,24 @@ def list_rounds(session: Session) -> Sequence[RoundLine]:
     return [RoundLine(*row) for row in session.execute(query)]
 
 
-def outcomes_of(session: Session, class_id: UUID) -> Sequence[tuple[MarkingRound, int, str, int]]:
-    """How the answers of a class to each item of each round went: the round, the item, the outcome, how often."""
+def outcomes_of(session: Session, class_id: UUID) -> Sequence[tuple[date, str, str, int]]:
+    """How the answers of a class to each item of each round went: the round's day, the item's problem, the outcome, how
+    often."""
     outcome = func.coalesce(
         func.nullif(GivenAnswer.ruling["outcome"].astext, ""), GivenAnswer.found["outcome"].astext, ""
     )
+    counted = (
+        select(GivenAnswer.round_id, GivenAnswer.item, outcome.label("outcome"), func.count().label("times"))
+        .join(MarkingRound, MarkingRound.id == GivenAnswer.round_id)
+        .where(MarkingRound.class_id == class_id)
+        .group_by(GivenAnswer.round_id, GivenAnswer.item, outcome)
+        .subquery()
+    )
+    problem = MarkingRound.items[counted.c.item]["problem"].astext
     query = (
-        select(MarkingRound, GivenAnswer.item, outcome, func.count())
-        .join(GivenAnswer, GivenAnswer.round_id == MarkingRound.id)
-        .where(MarkingRound.class_id == class_id, MarkingRound.deleted_at.is_(None))
-        .group_by(MarkingRound.id, GivenAnswer.item, outcome)
+        select(MarkingRound.held_on, problem, counted.c.outcome, counted.c.times)
+        .join(counted, counted.c.round_id == MarkingRound.id)
+        .where(MarkingRound.deleted_at.is_(None), counted.c.item < func.jsonb_array_length(MarkingRound.items))
     )
     return [(row[0], row[1], row[2], row[3]) for row in session.execute(query)]
 
@@ -133,22 +143,45 @@ def open_round(session: Session, round_id: UUID) -> MarkingRound:
 
 _NAMES = tuple(f.name for f in fields(Given))
 _COLUMNS = tuple(getattr(GivenAnswer, name) for name in _NAMES)
+_TABLE = Base.metadata.tables[GivenAnswer.__tablename__]
+_OF_ROUND = select(*(cast(c, Text) if isinstance(c.type, JSONB) else c for c in (_TABLE.c[n] for n in _NAMES))).where(
+    _TABLE.c.round_id == bindparam("of_round")
+)
+_OF_ITEM = _OF_ROUND.where(_TABLE.c.item == bindparam("of_item"))
+
+
+@lru_cache(maxsize=4096)
+def _read(written: str) -> Any:
+    """JSON, read once: what a class wrote, and what is known of it, is much the same from pupil to pupil."""
+    return from_json(written)
 
 
 def answers_of(session: Session, round_id: UUID, item: int | None = None) -> list[Given]:
-    """All answers of a round that was opened, or those to an item."""
-    query = select(*_COLUMNS).where(GivenAnswer.round_id == round_id)
-    return [Given(*row) for row in session.execute(query if item is None else query.where(GivenAnswer.item == item))]
+    """All answers of a round that was opened, or those to an item. Equal ones share what is known of them: it is
+    replaced, never changed."""
+    query = _OF_ROUND if item is None else _OF_ITEM
+    return [
+        Given(pupil_id, at, answer, _read(lines), _read(ruling), _read(found), found_by)
+        for pupil_id, at, answer, lines, ruling, found, found_by in session.connection().execute(
+            query, {"of_round": round_id, "of_item": item}
+        )
+    ]
+
+
+_OPENED = (
+    select(MarkingRound, DeskSettings.content)
+    .join(SchoolClass, SchoolClass.id == MarkingRound.class_id)
+    .outerjoin(DeskSettings, DeskSettings.owner_id == MarkingRound.owner_id)
+    .where(
+        MarkingRound.id == bindparam("of_round"), MarkingRound.deleted_at.is_(None), SchoolClass.deleted_at.is_(None)
+    )
+    .execution_options(populate_existing=True)
+)
 
 
 def open_with_settings(session: Session, round_id: UUID) -> tuple[MarkingRound, dict[str, Any]]:
     """A round, and what its teacher has set; one query. Raises NotFound."""
-    found = session.execute(
-        select(MarkingRound, DeskSettings.content)
-        .join(SchoolClass, SchoolClass.id == MarkingRound.class_id)
-        .outerjoin(DeskSettings, DeskSettings.owner_id == MarkingRound.owner_id)
-        .where(MarkingRound.id == round_id, MarkingRound.deleted_at.is_(None), SchoolClass.deleted_at.is_(None))
-    ).one_or_none()
+    found = session.execute(_OPENED, {"of_round": round_id}).one_or_none()
     if found is None:
         raise NotFound("round")
     return found[0], found[1] or {}
@@ -168,7 +201,6 @@ def answers_at(
     return {row[0] for row in rows}, [Given(*a) for _, *a in rows if (a[0], a[1]) in places]
 
 
-_TABLE = Base.metadata.tables[GivenAnswer.__tablename__]
 _GIVEN = insert(_TABLE)
 _PUT = _GIVEN.on_conflict_do_update(
     index_elements=["round_id", "pupil_id", "item"],

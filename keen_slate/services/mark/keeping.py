@@ -99,7 +99,7 @@ def _rows(session: Session, of_class: SchoolClass, pupil_id: UUID | None) -> lis
     for line in reversed(rounds.list_rounds(session)):
         if line.class_id != of_class.id:
             continue
-        opened = Opened(session, rounds.open_round(session, line.id))
+        opened = Opened.of(session, line.id)
         given = sorted(opened.answers.values(), key=lambda a: (pupils[a.pupil_id].position, a.item))
         for answer in given:
             if pupil_id not in (None, answer.pupil_id):

@@ -73,7 +73,7 @@ class LookingBack:
     def ready_picture(self, round_id: UUID) -> ClassPictureShape | None:
         """The same; None where an item has to be made ready for it."""
         with self.database.transaction() as session:
-            opened = Opened(session, rounds.open_round(session, round_id))
+            opened = Opened.of(session, round_id)
             if opened.unjudged() or not opened.reaches_known:
                 return None
             return _shown(opened, class_picture(opened.grid(), opened.reaches()))
@@ -84,7 +84,7 @@ class LookingBack:
         """For each mistake a set: an example, its wrong working, and items that reveal it as the pupils' turn. Without
         any named, for every mistake that pupils share. Raises NotPossible where none is shared or known."""
         with self.database.transaction() as session:
-            opened = Opened(session, rounds.open_round(session, round_id))
+            opened = Opened.of(session, round_id)
             picture = class_picture(opened.grid(), opened.reaches())
             wanted = asked.mistakes or [m for m, pupils in picture.groups if len(pupils) >= SHARED_BY]
             if not wanted:
@@ -139,7 +139,7 @@ class LookingBack:
     def sheets(self, round_id: UUID, asked: SheetsRequest) -> PrintJob:
         """One PDF with a page for each pupil: the items of the set that was made for the pupil's group."""
         with self.database.transaction() as session:
-            opened = Opened(session, rounds.open_round(session, round_id))
+            opened = Opened.of(session, round_id)
             codes = {p.code for p in opened.of_class.pupils}
             strangers = [code for group in asked.groups for code in group.pupils if code not in codes]
             if strangers:
@@ -188,11 +188,11 @@ class LookingBack:
             words = chosen_words(settings_of(session).words)
             of_class = classes.open_class(session, class_id)
             counted: dict[str, dict[date, list[int]]] = defaultdict(lambda: defaultdict(lambda: [0, 0]))
-            for row, item, outcome, times in rounds.outcomes_of(session, of_class.id):
-                monday = row.held_on - timedelta(days=row.held_on.weekday())
-                if item >= len(row.items) or outcome in ("", "blank", "unreadable"):
+            for held_on, problem, outcome, times in rounds.outcomes_of(session, of_class.id):
+                if outcome in ("", "blank", "unreadable"):
                     continue
-                for demand in understood(row.items[item]["problem"])[1]:
+                monday = held_on - timedelta(days=held_on.weekday())
+                for demand in understood(problem)[1]:
                     counted[demand][monday][0] += times * (outcome == "right")
                     counted[demand][monday][1] += times
             mondays = sorted({monday for weeks in counted.values() for monday in weeks})

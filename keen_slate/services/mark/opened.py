@@ -152,6 +152,23 @@ def _methods(problem: str, school: School) -> tuple[MethodMark, ...]:
     return methods_of(read_again(problem), school)
 
 
+@lru_cache(maxsize=2048)
+def _grid_cell(status: Any, told: tuple[str, ...], between: tuple[str, ...], points: int) -> Cell:
+    return Cell(status, Hypotheses(told, between), points)
+
+
+@lru_cache(maxsize=2048)
+def _way(
+    problem: str, school: School, others: tuple[str, ...], policy: tuple[tuple[str, Any], ...], comma: bool,
+    scheme: Scheme,
+) -> str:  # fmt: skip
+    told = (
+        JUDGES, problem, school.as_dict(), others, dict(policy), comma, scheme.answer,
+        [(m.method, m.nth, m.points) for m in scheme.methods],
+    )  # fmt: skip
+    return sha256(json.dumps(told, sort_keys=True).encode()).hexdigest()[:16]
+
+
 Place = tuple[UUID, int]
 """A pupil and an item."""
 
@@ -181,8 +198,16 @@ class Opened:
         self.policy = PolicyShape.model_validate(row.policy)
         self.letters: list[str] = list(row.letters)
         self._ways: dict[tuple[int, str], str] = {}
-        self._seen: dict[Place, tuple[dict[str, Any], dict[str, Any], Seen]] = {}
+        self._seen: dict[tuple[int, str, str, int, int], tuple[dict[str, Any], dict[str, Any], Seen]] = {}
         self._with_b: tuple[dict[str, Any], frozenset[UUID]] = {}, frozenset()
+
+    @classmethod
+    def of(
+        cls, session: Session, round_id: UUID, places: Collection[Place] | None = None, *, item: int | None = None
+    ) -> "Opened":
+        """Raises NotFound."""
+        row, content = rounds.open_with_settings(session, round_id)
+        return cls(session, row, places, DeskSettings.model_validate(content), item=item)
 
     @cached_property
     def of_class(self) -> SchoolClass:
@@ -190,10 +215,11 @@ class Opened:
 
     def _answers(self, item: int | None) -> dict[Place, Given]:
         """Those of the class as it is now, pupil by pupil."""
-        here = {p.id: place for place, p in enumerate(self.of_class.pupils)}
-        found = [a for a in rounds.answers_of(self.session, self.row.id, item) if a.pupil_id in here]
-        found.sort(key=lambda a: (here[a.pupil_id], a.item))
-        return {(a.pupil_id, a.item): a for a in found}
+        of_pupil: dict[UUID, dict[int, Given]] = {p.id: {} for p in self.of_class.pupils}
+        for answer in rounds.answers_of(self.session, self.row.id, item):
+            if (row := of_pupil.get(answer.pupil_id)) is not None:
+                row[answer.item] = answer
+        return {(pupil, at): row[at] for pupil, row in of_pupil.items() for at in sorted(row)}
 
     def _answers_in(self, places: Collection[Place]) -> dict[Place, Given]:
         """Raises NotPossible for a place that the round does not have."""
@@ -232,7 +258,8 @@ class Opened:
         papers = self.row.papers
         if self._with_b[0] is not papers:
             self._with_b = papers, frozenset(UUID(p) for p, paper in papers.items() if paper.get("version") == "B")
-        return "B" if pupil in self._with_b[1] else "A"
+        with_b = self._with_b[1]
+        return "B" if with_b and pupil in with_b else "A"
 
     def is_absent(self, pupil: UUID) -> bool:
         return bool(self.row.papers.get(str(pupil), {}).get("absent"))
@@ -243,13 +270,10 @@ class Opened:
     def way(self, item: int, version: str) -> str:
         """Names a way of judging: the item, its scheme, the policy, the decimal sign."""
         if (item, version) not in self._ways:
-            of = self.items[item][version]
-            scheme = of.scheme_now
-            told = (
-                JUDGES, of.problem, of.school.as_dict(), of.others, self.policy.model_dump(), self.words.decimal_comma,
-                scheme.answer, [(m.method, m.nth, m.points) for m in scheme.methods],
-            )  # fmt: skip
-            self._ways[item, version] = sha256(json.dumps(told, sort_keys=True).encode()).hexdigest()[:16]
+            of, policy = self.items[item][version], tuple(self.policy.model_dump().items())
+            self._ways[item, version] = _way(
+                of.problem, of.school, of.others, policy, self.words.decimal_comma, of.scheme_now
+            )
         return self._ways[item, version]
 
     def is_judged(self, answer: Given) -> bool:
@@ -406,15 +430,16 @@ class Opened:
         )
 
     def seen(self, answer: Given) -> Seen:
-        """What is known of an answer, and its marks; found once as long as the answer is as it was."""
-        kept = self._seen.get((answer.pupil_id, answer.item))
-        if kept is not None and kept[0] is answer.found and kept[1] is answer.ruling:
-            return kept[2]
-        judged = self.is_judged(answer)
-        found = answer.found if judged else {}
-        seen = self._known(answer, found), self._points(answer, found), judged
-        self._seen[answer.pupil_id, answer.item] = answer.found, answer.ruling, seen
-        return seen
+        """What is known of an answer, and its marks; of equal ones found once."""
+        version = self.version_of(answer.pupil_id)
+        key = answer.item, version, answer.found_by, id(answer.found), id(answer.ruling)
+        kept = self._seen.get(key)
+        if kept is None:
+            judged = self.is_judged(answer)
+            found = answer.found if judged else {}
+            seen = self._known(answer, found), self._points(answer, found), judged
+            kept = self._seen[key] = answer.found, answer.ruling, seen
+        return kept[2]
 
     def _points(self, answer: Given, found: dict[str, Any]) -> int:
         """The marks of an answer of which that was found; where the teacher ruled on the outcome, those that go with
@@ -465,7 +490,7 @@ class Opened:
         if answer is None:
             return None
         (status, told, between), points, _ = self.seen(answer)
-        return Cell(status, Hypotheses(told, between), points) if status else None
+        return _grid_cell(status, told, between, points) if status else None
 
     def reaches(self) -> tuple[Reach, ...]:
         """What the items can show, as far as they have been made ready."""

@@ -27,7 +27,6 @@ from keen_slate.services.shapes.marking import (
     SchemeChange,
     TypedCells,
 )
-from keen_slate.services.shapes.settings import DeskSettings
 from keen_slate.services.versions import version_b
 from keen_slate.store import classes, record, rounds, sets
 from keen_slate.store.database import Belongings
@@ -97,16 +96,14 @@ class Rounds:
 
     def open(self, round_id: UUID) -> MarkingRound:
         with self.database.transaction() as session:
-            row, content = rounds.open_with_settings(session, round_id)
-            return Opened(session, row, None, DeskSettings.model_validate(content)).shown()
+            return Opened.of(session, round_id).shown()
 
     def type_in(self, round_id: UUID, asked: TypedCells, is_light: Callable[[list[str]], bool]) -> JudgedCells | None:
         """Keep answers as they were typed; judge them at once where making their items ready is light. Returns None
         where they are kept and still to be judged. Raises NotPossible for a cell that the round does not have."""
         with self.database.transaction() as session:
             places = {(c.pupil, c.item) for c in asked.cells}
-            row, content = rounds.open_with_settings(session, round_id)
-            opened = Opened(session, row, places, DeskSettings.model_validate(content))
+            opened = Opened.of(session, round_id, places)
             versions = [opened.version(pupil, item) for pupil, item in places]
             light = is_light(list(dict.fromkeys(v.problem for v in versions if not v.is_ready)))
             kept = opened.put(asked.cells, judge=light)
@@ -114,7 +111,7 @@ class Rounds:
 
     def sentence(self, round_id: UUID) -> RoundSentence:
         with self.database.transaction() as session:
-            opened = Opened(session, rounds.open_round(session, round_id))
+            opened = Opened.of(session, round_id)
             return RoundSentence(sentence=opened.sentence(), unjudged=opened.unjudged())
 
     def judge(self, round_id: UUID, asked: TypedCells) -> JudgedCells:
@@ -127,14 +124,14 @@ class Rounds:
         """The problems that must be made ready to judge these cells, or all that are not judged yet."""
         with self.database.transaction() as session:
             named = {(c.pupil, c.item) for c in asked.cells} or None
-            return Opened(session, rounds.open_round(session, round_id), named).wanted(named)
+            return Opened.of(session, round_id, named).wanted(named)
 
     def paste(self, round_id: UUID, asked: Paste) -> PastedCells:
         """Keep pasted cells as they are; they are judged afterwards."""
         with self.database.transaction() as session:
-            cells, report = Opened(session, rounds.open_round(session, round_id)).pasted_cells(asked)
-            Opened(session, rounds.open_round(session, round_id)).put(cells)
-            opened = Opened(session, rounds.open_round(session, round_id))
+            cells, report = Opened.of(session, round_id).pasted_cells(asked)
+            Opened.of(session, round_id).put(cells)
+            opened = Opened.of(session, round_id)
             places = {(c.pupil, c.item) for c in cells}
             return PastedCells(
                 cells=[opened.cell(a) for place, a in opened.answers.items() if place in places],
@@ -148,7 +145,7 @@ class Rounds:
             found = rounds.hold(session, round_id)
             paper = {"version": asked.version, "absent": asked.absent}
             rounds.keep_aside(session, round_id, papers=found.papers | {str(asked.pupil): paper})
-            return Opened(session, rounds.open_round(session, round_id)).shown()
+            return Opened.of(session, round_id).shown()
 
     def rule(self, round_id: UUID, asked: RulingRequest) -> JudgedCells:
         """Overrule what was found of an answer, or of every equal one. Raises NotPossible for marks that the item does
@@ -161,7 +158,7 @@ class Rounds:
         """Give an item another scheme; its answers are to be judged again. Raises NotPossible for a method that the
         item does not have."""
         with self.database.transaction() as session:
-            opened = Opened(session, rounds.open_round(session, round_id))
+            opened = Opened.of(session, round_id)
             items = opened.with_scheme(asked)
             changed = rounds.change_round(session, round_id, asked.revision, items=items)
             return Opened(session, changed).shown()
@@ -194,8 +191,7 @@ class Rounds:
     ) -> CellDetail | None:
         """The same; None where the item that the pupil had is not light."""
         with self.database.transaction() as session:
-            row, content = rounds.open_with_settings(session, round_id)
-            opened = Opened(session, row, None, DeskSettings.model_validate(content), item=item)
+            opened = Opened.of(session, round_id, item=item)
             light = item >= len(opened.items) or is_light(opened.version(pupil, item).problem)
             return opened.detail(pupil, item) if light else None
 

@@ -77,7 +77,7 @@ class Trying:
                 ]
             opened.put(cells)
             rounds.keep_aside(session, round_id, papers=opened.row.papers | away)
-            again = Opened(session, rounds.open_round(session, round_id))
+            again = Opened.of(session, round_id)
             return again.judged(None)
 
     @staticmethod
