@@ -1,6 +1,6 @@
 /**
- * Asks for the working that an address names while the program itself is still on its way. It stands alone, so that
- * it is there first; what it asked is taken by the client where the program asks exactly the same.
+ * Asks for the working or the set that an address names while the program itself is still on its way. It stands alone,
+ * so that it is there first; what it asked is taken by the client where the program asks exactly the same.
  */
 declare global {
   interface Window {
@@ -31,5 +31,12 @@ function askEarly(text: string) {
 const named = new URLSearchParams(location.search)
 const problem = named.get('problem')
 if (problem && !named.has('example')) askEarly(problem)
+
+const set = /^\/(?:line-up|show|print)\/([\w-]+)$/.exec(location.pathname)?.[1]
+if (set) {
+  const asked = fetch(`/api/sets/${set}`)
+  asked.catch(() => {}) // then the program asks itself
+  window.askedEarly = { [`GET /api/sets/${set} `]: asked }
+}
 
 export {}

@@ -264,7 +264,8 @@ def put_in_order(session: Session, set_id: UUID, order: Sequence[UUID | NewExamp
     for position, wanted in enumerate(order):
         if isinstance(wanted, UUID):
             example = examples[wanted]
-            example.position = position
+            if example.position != position:  # the session looks through all that were touched
+                example.position = position
         else:
             example = _example(set_id, position, wanted)
             session.add(example)
@@ -320,7 +321,8 @@ def reorder(session: Session, set_id: UUID, revision: int, order: list[UUID]) ->
     if len(order) != len(examples) or set(order) != set(examples):
         raise BadOrder
     for position, example_id in enumerate(order):
-        examples[example_id].position = position
+        if examples[example_id].position != position:
+            examples[example_id].position = position
     # Deleted examples keep their place among the rest only roughly; they go behind what is shown.
     session.execute(
         update(Example)

@@ -9,7 +9,8 @@ MANIFEST = Path(".vite", "manifest.json")
 ASKED_AT_ONCE = ("/api/me", "/api/settings")
 """What every place asks before anything else; of whoever is not inside only the first."""
 EARLY = "src/early.ts"
-"""Asks for the working that an address names, before the program is there; of whoever is inside."""
+"""Asks for the working or the set that an address names, before the program is there; of whoever is inside."""
+NAMED_EARLY = ("work", "line-up", "show", "print")
 
 MODULES = {
     "work": "work/WorkPlace", "line-up": "line-up/LineUpPlace", "show": "show/ShowPlace", "print": "print/PrintPlace",
@@ -36,7 +37,7 @@ class Pages:
         manifest: dict[str, Any] = json.loads((self.dist / MANIFEST).read_text())
         scripts, styles = _needed(manifest, f"src/places/{MODULES[place]}.vue") if place in MODULES else ([], [])
         early = ""
-        if place == "work" and len(at_once) > 1 and EARLY in manifest:
+        if place in NAMED_EARLY and len(at_once) > 1 and EARLY in manifest:
             early = f'<script type="module" async crossorigin src="/{escape(manifest[EARLY]["file"])}"></script>'
         links = [f'<link rel="modulepreload" crossorigin href="/{escape(name)}">' for name in scripts]
         links += [f'<link rel="preload" as="style" crossorigin href="/{escape(name)}">' for name in styles]

@@ -10,6 +10,7 @@ import logging
 import os
 import signal
 import sys
+import threading
 import time
 
 from keen_slate.processes import end_with
@@ -29,8 +30,14 @@ def main() -> int:
     if unknown := set(options.queues) - set(ALL):
         parser.error(f"There is no queue {', '.join(sorted(unknown))}. Name one of {', '.join(ALL)}.")
     logging.basicConfig(level=logging.WARNING, format="%(asctime)s %(name)s %(levelname)s %(message)s")
+    alone = threading.Event()
+
+    def end() -> None:
+        alone.set()
+        os.kill(os.getpid(), signal.SIGTERM)
+
     if options.parent:
-        end_with(options.parent, lambda: os.kill(os.getpid(), signal.SIGTERM))
+        end_with(options.parent, end)
     url = os.environ.get("DATABASE_URL")
     if not url:
         print("Set DATABASE_URL to the address of a PostgreSQL database, or use ./start.", file=sys.stderr)
@@ -40,12 +47,13 @@ def main() -> int:
         try:
             asyncio.run(run(url, options.queues or ALL, errands, handouts))
         except Exception:
-            LOG.exception("the worker lost its database; it goes on as soon as that answers")
-            time.sleep(PAUSE)
-        else:
-            errands.end()
-            handouts.end()
-            return 0
+            if not alone.is_set():  # else the database went with whoever began this, and the signal was lost with it
+                LOG.exception("the worker lost its database; it goes on as soon as that answers")
+                time.sleep(PAUSE)
+                continue
+        errands.end()
+        handouts.end()
+        return 0
 
 
 if __name__ == "__main__":

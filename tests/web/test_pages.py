@@ -35,9 +35,10 @@ class Pages(AtTheDesk):
         self.assertNotIn("/api/settings", page)
         self.assertNotIn("early", page)
 
-    def test_the_working_that_is_named_is_asked_for_before_the_program_is_there(self) -> None:
-        early = re.search(r'<script type="module" async crossorigin src="/(assets/early-[^"]+)">', self.page("work"))
-        assert early is not None
+    def test_what_the_address_names_is_asked_for_before_the_program_is_there(self) -> None:
+        for place in ("work", "line-up", "show", "print"):
+            early = re.search(r'<script type="module" async crossorigin src="/(assets/early-[^"]+)">', self.page(place))
+            assert early is not None, place
         self.assertLess((FRONT_END / early[1]).stat().st_size, 1500, "it is there first because it is small")
         self.assertNotIn("import", (FRONT_END / early[1]).read_text())
         self.assertNotIn("early", self.page("mark"))

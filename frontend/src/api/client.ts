@@ -123,7 +123,8 @@ api.use({
     const early = window.askedEarly
     if (!early || !Object.keys(early).length) return undefined
     const body = request.method === 'POST' ? await request.clone().text() : ''
-    const key = `${request.method} ${new URL(request.url).pathname} ${body}`
+    const { pathname, search } = new URL(request.url)
+    const key = `${request.method} ${pathname}${search} ${body}`
     const asked = early[key]
     if (!asked) return undefined
     window.askedEarly = Object.fromEntries(Object.entries(early).filter(([other]) => other !== key))

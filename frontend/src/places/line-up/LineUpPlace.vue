@@ -42,13 +42,33 @@ const { order, dragged, over, move, drop, endDrag } = useOrder()
 const { shown, inOrder, rows } = useRows(examples)
 const chosen = useChosen(order)
 const numberOf = computed(() => new Map(order.value.map((id, index) => [id, index])))
-/** From so many items on only those near the window are drawn. */
+/** From so many items on, also of those still on their way, only those near the window are drawn. */
 const LONG = 60
+const long = computed(() => rows.value.length + (sets.inHand?.rest ?? 0) > LONG)
 const held = new Map<string, InstanceType<typeof ExampleRow>>()
 
 function hold(id: string, row: unknown) {
   if (row) held.set(id, row as InstanceType<typeof ExampleRow>)
   else held.delete(id)
+}
+
+/** All that a row is drawn from: of a thousand rows only those are drawn again of which something has changed. */
+function drawnFrom(example: ShownExample, at: number): unknown[] {
+  const { id } = example
+  const index = numberOf.value.get(id)
+  const isOpen = opened.value === index
+  return [
+    example,
+    at,
+    index,
+    isOpen,
+    isOpen && glance.value,
+    chosen.has(id),
+    fixed.value,
+    long.value,
+    dragged.value.includes(id),
+    over.value === id,
+  ]
 }
 
 watch(
@@ -147,13 +167,14 @@ function openInWork(example: ShownExample) {
           <ExampleRow
             v-for="(example, at) in rows"
             :key="example.id"
+            v-memo="drawnFrom(example, at)"
             :ref="(row) => hold(example.id, row)"
             :example="example"
             :index="numberOf.get(example.id) ?? at"
             :opened="opened === numberOf.get(example.id)"
             :chosen="chosen.has(example.id)"
             :fixed="fixed"
-            :long="rows.length > LONG"
+            :long="long"
             :class="{ dragged: dragged.includes(example.id), over: over === example.id }"
             @work="openInWork(example)"
             @open="opened = opened === numberOf.get(example.id) ? null : (numberOf.get(example.id) ?? null)"

@@ -3,7 +3,7 @@ import { onScopeDispose, ref, watch, type Ref } from 'vue'
 /** How far beyond the window a row is drawn already. */
 const MARGIN = '900px'
 /** Rows that are drawn at once in any list: more than a window shows. */
-const AT_ONCE = 30
+const AT_ONCE = 15
 
 let observer: IntersectionObserver | undefined
 const seen = new WeakMap<Element, (near: boolean) => void>()
