@@ -116,24 +116,12 @@ practice, no source)."""
 
 def class_picture(cells: tuple[tuple[Cell | None, ...], ...], reaches: tuple[Reach, ...]) -> ClassPicture:
     """From a grid, pupils down and items across (None where nothing is marked yet), what a class shares."""
-    shown: dict[str, dict[int, list[int]]] = defaultdict(lambda: defaultdict(list))
-    open_: dict[str, dict[int, list[int]]] = defaultdict(lambda: defaultdict(list))
     outcomes = tuple(Counter[Status]() for _ in reaches)
-    for pupil, row in enumerate(cells):
+    for row in cells:
         for item, cell in enumerate(row):
-            if cell is None:
-                continue
-            outcomes[item][cell.status] += 1
-            for mistake in cell.said.told:
-                shown[mistake][pupil].append(item)
-            for mistake in cell.said.between:
-                open_[mistake][pupil].append(item)
-    rows = [
-        Row(m, {p: tuple(i) for p, i in shown[m].items()}, {p: tuple(i) for p, i in open_[m].items()})
-        for m in dict.fromkeys((*shown, *open_))
-    ]
-    rows.sort(key=lambda r: (-len(r.shown), -len(r.open), LIKELIHOOD.get(r.mistake, len(LIKELIHOOD)), r.mistake))
-    here = [p for p, row in enumerate(cells) if any(c is not None and c.status != "absent" for c in row)]
+            if cell is not None:
+                outcomes[item][cell.status] += 1
+    rows, here = _rows(cells), _here(cells)
     return ClassPicture(
         _sentence(rows, cells, here),
         tuple(rows),
@@ -143,6 +131,35 @@ def class_picture(cells: tuple[tuple[Cell | None, ...], ...], reaches: tuple[Rea
         tuple(p for p in here if _wants_company(cells[p])),
         _groups(rows, here),
     )
+
+
+def shared_sentence(cells: tuple[tuple[Cell | None, ...], ...]) -> Say:
+    """The sentence of the picture alone."""
+    return _sentence(_rows(cells), cells, _here(cells))
+
+
+def _rows(cells: tuple[tuple[Cell | None, ...], ...]) -> list[Row]:
+    shown: dict[str, dict[int, list[int]]] = defaultdict(lambda: defaultdict(list))
+    open_: dict[str, dict[int, list[int]]] = defaultdict(lambda: defaultdict(list))
+    for pupil, row in enumerate(cells):
+        for item, cell in enumerate(row):
+            if cell is None:
+                continue
+            for mistake in cell.said.told:
+                shown[mistake][pupil].append(item)
+            for mistake in cell.said.between:
+                open_[mistake][pupil].append(item)
+    rows = [
+        Row(m, {p: tuple(i) for p, i in shown[m].items()}, {p: tuple(i) for p, i in open_[m].items()})
+        for m in dict.fromkeys((*shown, *open_))
+    ]
+    rows.sort(key=lambda r: (-len(r.shown), -len(r.open), LIKELIHOOD.get(r.mistake, len(LIKELIHOOD)), r.mistake))
+    return rows
+
+
+def _here(cells: tuple[tuple[Cell | None, ...], ...]) -> list[int]:
+    """The pupils who handed something in."""
+    return [p for p, row in enumerate(cells) if any(c is not None and c.status != "absent" for c in row)]
 
 
 def _sentence(rows: list[Row], cells: tuple[tuple[Cell | None, ...], ...], here: list[int]) -> Say:

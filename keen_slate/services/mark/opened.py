@@ -18,7 +18,7 @@ from keen_slate.core.machine.acts import Method
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import BY_ID, MISTAKES
 from keen_slate.core.marking.awarding import Marked
-from keen_slate.core.marking.class_picture import Cell, Hypotheses, Reach, class_picture, hypotheses
+from keen_slate.core.marking.class_picture import Cell, Hypotheses, Reach, hypotheses, shared_sentence
 from keen_slate.core.marking.judging import Item, Judging, beside, ready_item
 from keen_slate.core.marking.methods import METHODS
 from keen_slate.core.marking.schemes import MarkingPolicy, MethodMark, Scheme, methods_of, proposed
@@ -526,7 +526,7 @@ class Opened:
         return {m: totals[m] for m in METHODS if m in totals}
 
     def sentence(self) -> str:
-        return say(class_picture(self.grid(), self.reaches()).sentence, self.words)
+        return say(shared_sentence(self.grid()), self.words)
 
     def shown(self) -> MarkingRound:
         return MarkingRound(
