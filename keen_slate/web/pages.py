@@ -39,12 +39,18 @@ class Pages:
         early = ""
         if place in NAMED_EARLY and len(at_once) > 1 and EARLY in manifest:
             early = f'<script type="module" async crossorigin src="/{escape(manifest[EARLY]["file"])}"></script>'
-        links = [f'<link rel="modulepreload" crossorigin href="/{escape(name)}">' for name in scripts]
-        links += [f'<link rel="preload" as="style" crossorigin href="/{escape(name)}">' for name in styles]
+        kinds = [('rel="modulepreload"', scripts), ('rel="preload" as="style"', styles)]
+        links = [
+            f'<link {kind} crossorigin href="/{escape(name)}">'
+            for kind, names in kinds
+            for name in names
+            if f'="/{escape(name)}"' not in document  # else the build names it already
+        ]
         # Small, and waited for by all that comes after: before the scripts, of which only so many come at once.
         asked = "".join([f'<link rel="preload" as="fetch" crossorigin href="{path}">' for path in at_once])
-        new = "".join([link for link in links if link not in document])
-        return document.replace("<head>", f"<head>{asked}{early}").replace("</head>", f"{new}</head>").encode()
+        return (
+            document.replace("<head>", f"<head>{asked}{early}").replace("</head>", f"{''.join(links)}</head>").encode()
+        )
 
 
 def _needed(manifest: dict[str, Any], module: str) -> tuple[list[str], list[str]]:

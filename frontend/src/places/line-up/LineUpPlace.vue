@@ -167,8 +167,8 @@ function openInWork(example: ShownExample) {
           <ExampleRow
             v-for="(example, at) in rows"
             :key="example.id"
-            v-memo="drawnFrom(example, at)"
             :ref="(row) => hold(example.id, row)"
+            v-memo="drawnFrom(example, at)"
             :example="example"
             :index="numberOf.get(example.id) ?? at"
             :opened="opened === numberOf.get(example.id)"

@@ -29,10 +29,12 @@ import { useWorking } from './useWorking'
 import WorkingSheet from './WorkingSheet.vue'
 
 /** What the first working does not need. */
-const BetterNumbers = defineAsyncComponent(() => import('./BetterNumbers.vue'))
-const KeepIn = defineAsyncComponent(() => import('./KeepIn.vue'))
-const SchoolTabs = defineAsyncComponent(() => import('./SchoolTabs.vue'))
-const SecondLook = defineAsyncComponent(() => import('./SecondLook.vue'))
+/** What stands around every working comes together, once that is on its way. */
+const around = () => import('./around')
+const BetterNumbers = defineAsyncComponent(async () => (await around()).BetterNumbers)
+const KeepIn = defineAsyncComponent(async () => (await around()).KeepIn)
+const SchoolTabs = defineAsyncComponent(async () => (await around()).SchoolTabs)
+const SecondLook = defineAsyncComponent(async () => (await around()).SecondLook)
 const SideBySide = defineAsyncComponent(() => import('./SideBySide.vue'))
 const StoryHead = defineAsyncComponent(() => import('./StoryHead.vue'))
 const StoryOffers = defineAsyncComponent(() => import('./StoryOffers.vue'))
