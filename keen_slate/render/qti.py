@@ -6,8 +6,9 @@ the standard.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from xml.etree import ElementTree as ET
+
+from keen_slate.core.values import frozen
 
 ITEM = "http://www.imsglobal.org/xsd/imsqtiasi_v3p0"
 MANIFEST = "http://www.imsglobal.org/xsd/qti/qtiv3p0/imscp_v1p1"
@@ -17,7 +18,7 @@ LANGUAGE = "{http://www.w3.org/XML/1998/namespace}lang"
 MATHML = "http://www.w3.org/1998/Math/MathML"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Choice:
     """One answer: ``identifier`` is the mistake's id, or ``right``; ``mathml`` is one element; ``said`` is what
     is said to whoever chose it."""
@@ -27,7 +28,7 @@ class Choice:
     said: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class PictureFile:
     """A picture that a question is asked of: its path in the package, the drawing as SVG, and its text alternative."""
 
@@ -36,7 +37,7 @@ class PictureFile:
     told: str
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class ItemFile:
     """What one item file holds.
 

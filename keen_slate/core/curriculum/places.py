@@ -5,7 +5,7 @@ curriculum, mathematics programmes of study (2013), by year. All places are from
 (how a regrouping is seen, ragged places) stands where the work it belongs to stands.
 """
 
-from dataclasses import dataclass
+from keen_slate.core.values import frozen
 
 CCSS = "Common Core State Standards for Mathematics (2010), from memory"
 ENGLAND = "England, national curriculum, mathematics programmes of study (2013), from memory"
@@ -13,7 +13,7 @@ KEY_STAGE_3 = 7
 """Years 7 to 9 are one programme."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Place:
     """A standard's code with its grade, and the year in England (7 stands for key stage 3)."""
 

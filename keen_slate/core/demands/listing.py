@@ -5,7 +5,6 @@ to yes or no and list it with its name and the place where curricula meet it.
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from keen_slate.core.curriculum.places import (
     BELOW_ZERO,
@@ -45,9 +44,10 @@ from keen_slate.core.demands import decimals, fractions, operations, stories, ta
 from keen_slate.core.machine.acts import Act
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Demand:
     """One difficulty; ``present`` gets the problem and its working under the reference school.
 

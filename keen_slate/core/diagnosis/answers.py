@@ -5,7 +5,7 @@ An item is prepared once: every single mal-rule under every school, pairs, and s
 
 from collections.abc import Iterator
 from contextlib import suppress
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 from fractions import Fraction
 from typing import Literal
 
@@ -45,6 +45,7 @@ from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 Verdict = Literal["right", "wrong form", "wrong", "unreadable"]
@@ -57,7 +58,7 @@ RANKS: dict[tuple[int, Slip], int] = {
 """How many mal-rules with which slip, the likelier first."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Cause:
     """Mal-rules and slips that lead to an answer. ``answer`` is what they lead to, as it is written then, ``worked``
     the item as it was miscopied or taken for another."""
@@ -77,7 +78,7 @@ class Cause:
         return RANKS[len(self.mistakes), self.slip], sum(LIKELIHOOD.get(m, len(LIKELIHOOD)) for m in self.mistakes)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Diagnosis:
     """``faults`` are those of form, for an answer of the right value; ``said`` is why an answer cannot be read."""
 
@@ -91,7 +92,7 @@ class Diagnosis:
 Key = Fraction | str | tuple[Fraction, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Prepared:
     """An item with all its known wrong answers, by value (by the signs, for a comparison).
 

@@ -3,7 +3,6 @@ of the next line, the answer of a question, or a line of its own."""
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass
 from math import gcd
 from typing import Literal
 
@@ -15,6 +14,7 @@ from keen_slate.core.problem.tree import Chain, Comparison, Expr, evaluate, is_n
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.saying import calling_out
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import Line, Working
 
 Verdict = Literal["right", "also right", "not here", "false", "unreadable"]
@@ -23,7 +23,7 @@ ENOUGH = ("yes", "no")
 WithBottom = CommonFraction | MixedNumber
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class CalledOut:
     """``right`` for what comes next, ``also right`` for what is true and useful here as well, ``not here`` for a number
     that this step does not have, ``false`` for a line that does not follow."""
@@ -61,7 +61,7 @@ def called_out(
     return step.other(said)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class _Step:
     problem: Problem
     working: Working

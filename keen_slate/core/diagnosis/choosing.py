@@ -1,17 +1,17 @@
 """A choice question: the right answer among those that mistakes lead to."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from keen_slate.core.diagnosis.second_look import SecondLook
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, InStory, NoOneValue, evaluate
+from keen_slate.core.values import frozen
 
 MOST_CHOICES = 5
 """Answers to choose from: the right one and four wrong ones."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Choice:
     """One answer to choose; ``mistake`` leads to it, and is empty for the right one."""
 

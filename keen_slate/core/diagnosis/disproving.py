@@ -7,7 +7,6 @@ near by, the first one on which the rule gives a wrong answer is taken.
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass
 from functools import lru_cache
 from itertools import product
 
@@ -45,6 +44,7 @@ from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying import refuting
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working
 
 MOST_TRIED = 60
@@ -54,7 +54,7 @@ _GLARING = frozenset(("less-than-a-term", "more-than-was-there", "part-of", "bel
 """Refutations that need no arithmetic: they can be seen."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Disproof:
     """The simple problem, what the rule gives on it (``written`` as it first stands there), what it is, and what sets
     the two against each other."""

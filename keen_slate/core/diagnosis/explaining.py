@@ -1,6 +1,5 @@
 """Why a sign in a pupil's line breaks: the goal that was due there, and the mal-rules that lead to what was written."""
 
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 
@@ -30,9 +29,10 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Fault:
     """The sign at which a line breaks: what stood before it, what after, and which of the line's signs it is, from 1;
     0 where it has none."""
@@ -42,7 +42,7 @@ class Fault:
     sign: int
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Explained:
     """``causes`` are the single mal-rules that lead there, the likelier first; ``due`` is the goal that was due."""
 

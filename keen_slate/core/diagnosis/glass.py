@@ -1,7 +1,6 @@
 """An item under the glass: what each mal-rule gives on it, which cannot be told apart, and numbers that tell more."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from fractions import Fraction
 from itertools import combinations
 from typing import Literal
@@ -26,12 +25,13 @@ from keen_slate.core.problem.tree import (
     with_child,
 )
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 Outcome = Literal["wrong", "form", "luck", "no-answer", "cannot-occur"]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Row:
     """What one mal-rule does on the item; ``like`` are the others that give the same answer."""
 
@@ -42,7 +42,7 @@ class Row:
     like: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Glass:
     """``tells`` is how much the item tells: of all pairs among the right answer and the mistakes that can be made, the
     share that the answers keep apart (0 to 1; 0 where no mistake can be made)."""
@@ -93,7 +93,7 @@ def how_much_it_tells(second: SecondLook) -> Fraction:
     return Fraction(sum(a != b for a, b in pairs), len(pairs))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Better:
     """A neighbouring item with the same demands that tells more."""
 

@@ -52,6 +52,7 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.reading.reading import Problem, UnreadableProblem
 from keen_slate.core.saying import unreadable, verdicts
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 LineVerdict = Literal["follows", "side-work", "follow-through", "false", "unreadable"]
@@ -60,7 +61,7 @@ _SEVERITY: tuple[LineVerdict, ...] = ("side-work", "follows", "follow-through", 
 """Of several statements in one line the last of these is the line's."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class JudgedLine:
     """``run_on``: equal signs were strung together between things that are not equal, a fault of writing, told apart
     from the mathematics. For a false line ``sign`` is which sign carries the fault, counted from 1 (0 where it has
@@ -99,7 +100,7 @@ def judge_lines(
     return tuple(sheet.judged(text) for text in lines)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class _Last:
     """What a line can go on from: the side that was written last, and how its line was judged."""
 

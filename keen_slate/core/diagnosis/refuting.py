@@ -5,7 +5,7 @@ an answer that does not lead back. Every number in it is the item's, the answer'
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 from math import lcm
 
@@ -51,6 +51,7 @@ from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.stories import written
 from keen_slate.core.saying import in_stories, refuting, seen
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 from keen_slate.core.working.putting_back import put_back
 
 MOST_SHOWN = 3
@@ -60,7 +61,7 @@ MOST_TIMES = 30
 """How many times as long as the other a bar may be."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Refutation:
     """A question, and the two numbers that it sets against each other, for a picture: what there is, and what the
     answer would make of it. ``seen`` says what the picture shows of them; ``picture`` where it is not to be chosen."""

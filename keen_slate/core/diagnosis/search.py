@@ -36,6 +36,7 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.rules.listing import MACHINE, PLANS, RULES
 from keen_slate.core.rules.on_paper import LARGEST_FACT
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.values import frozen
 
 ONE_WAY = {facet.id: facet.only_writing for facet in FACETS if facet.only_writing}
 
@@ -162,7 +163,7 @@ class Here:
     """The calculation on paper that the act has beside it."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Rest:
     """Where the right rules end from a state (nowhere, if they go round), and the mistakes that could be made again on
     the way."""

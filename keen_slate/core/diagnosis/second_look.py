@@ -1,6 +1,5 @@
 """The second look at a problem: what it should come to, and what typical mistakes would give instead."""
 
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 
@@ -18,6 +17,7 @@ from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, written_working
 
 ALONG_THE_WAY = frozenset(("unlike-denominators", "simplify"))
@@ -28,7 +28,7 @@ MOST_LOOKED_AT = 512
 """Some 20 MB. A problem is looked at for the screen, for what is offered beside it and for what is printed of it."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class LikelyWrong:
     """The answer that one mal-rule gives. ``caught``: it lies outside every band, so estimating exposes it.
 
@@ -47,7 +47,7 @@ class LikelyWrong:
         return written_working(self.derivation)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class NoAnswer:
     """A mal-rule that ends where nobody could go on, and why."""
 
@@ -55,7 +55,7 @@ class NoAnswer:
     said: Say
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class SecondLook:
     """``right_by_luck`` names the mal-rules that the item would not reveal by the value of the answer; those that spoil
     only its form are in ``form_only``."""

@@ -5,7 +5,6 @@ more than one reading. A statement that is true in one of them is true.
 """
 
 import re
-from dataclasses import dataclass
 from fractions import Fraction
 from math import gcd, lcm
 
@@ -28,6 +27,7 @@ from keen_slate.core.reading.percents import as_percents
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read, read_side
 from keen_slate.core.saying import unreadable, verdicts
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 
 _SIGNS = {"＝": "=", "≃": "≈", "≅": "≈", "≒": "≈", "＜": "<", "＞": ">", "⩽": "≤", "⩾": "≥"}
 _RELATION = re.compile(r"\s*(<=|>=|[=＝≈≃≅≒<>＜＞≤≥⩽⩾≠])\s*")
@@ -58,7 +58,7 @@ _COMMON = re.compile(
 _LEAST = re.compile(r"l(?:cd|cm)|least|lowest|g|hcf|highest", re.IGNORECASE)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Side:
     """One side of a line: what stands there, and what it may be worth, the plain reading first; nothing where blanks
     stand in it. ``loosely`` are worths with a percent sign left out or taken for a label, or a
@@ -81,7 +81,7 @@ class Side:
         return (*self.worths, *self.loosely)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Statement:
     """Sides with the ``signs`` between them. ``opens`` is the sign before the first side, a relation or an operation,
     by which the line goes on from the one before; ``signs_before`` how many relations stand before it in its line."""
@@ -96,7 +96,7 @@ class Statement:
         return not self.signs
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class CommonNumber:
     """A common multiple or factor that a pupil names: ``LCD = 12``. ``of`` is empty where the numbers are not named."""
 
@@ -134,7 +134,7 @@ def is_row(text: str) -> bool:
     return multiples or factors
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Setting:
     """What decides how sides are read: the problem's label, whether its answer is a percent, and the decimal sign."""
 

@@ -1,7 +1,6 @@
 """The answer to a story as a pupil writes it: a number, an amount, or a sentence, and one for each question."""
 
 import re
-from dataclasses import dataclass
 from typing import Literal
 
 from keen_slate.core.notation.amounts import BARE
@@ -9,6 +8,7 @@ from keen_slate.core.notation.units import MONEY, UNITS, are_same, is_measure, o
 from keen_slate.core.problem.situation import plan_of
 from keen_slate.core.problem.tree import InStory
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.values import frozen
 
 Unit = Literal["right", "wrong", "none"]
 """Whether an answer has the unit that is asked, another thing for it, or none."""
@@ -21,7 +21,7 @@ _REMAINDER = re.compile(r"(?:[\d\s÷:]+=\s*)?(\d+)\s*(?:r|R|remainder)\s*(\d+)")
 _WORDS = re.compile(r"\s*((?:[^\W\d_]+[ -]?){1,3})")
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class ToldAnswer:
     """A number as it stands in an answer, with the unit behind it where that is a measure, and what its unit is."""
 

@@ -5,7 +5,7 @@ part) is taken away.
 """
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 
 from keen_slate.core.diagnosis.statements import REMAINDER, unit_ratio
@@ -33,6 +33,7 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, as_percent, read
 from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 
 _BETWEEN = {
     comma: re.compile(rf"\s*([<>=＜＞＝])\s*|\s*{between}\s*|\s+(?:and|then)\s+", re.IGNORECASE)
@@ -118,7 +119,7 @@ def quotient_kept(problem: Problem, text: str) -> tuple[Numeral, bool] | None:
     return kept, (quotient, rest) == divmod(dividend, divisor)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Ordered:
     """Numbers of a comparison in the order in which a pupil put them, by their place in the problem, with signs."""
 

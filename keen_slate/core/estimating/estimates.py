@@ -6,7 +6,7 @@ for sums the band is the triangle inequality.
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 from itertools import product
 from math import floor
@@ -36,6 +36,7 @@ from keen_slate.core.problem.tree import (
 from keen_slate.core.rules.stories import as_one
 from keen_slate.core.saying import in_stories, weighing
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 
 Kind = Literal["nearest-half", "nearest-whole", "leading-place", "compatible", "front-end", "benchmark"]
 HALF = Fraction(1, 2)
@@ -49,7 +50,7 @@ MOST_WAYS = 8
 """Estimates that are told apart where several numbers lie midway; more would not be looked at."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Estimate:
     """A rounded calculation, its value, and the guaranteed band ``low`` to ``high`` round it."""
 
@@ -60,7 +61,7 @@ class Estimate:
     kind: Kind = "nearest-half"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class _Rounded:
     """A number rounded: its value, how far the exact one can be from it, and whether it is a decimal."""
 

@@ -3,13 +3,12 @@
 Common practice, no source.
 """
 
-from dataclasses import dataclass
-
 from keen_slate.core.laddering.ladder import Wishes
 from keen_slate.core.laddering.limits import Limits
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Aim:
     """A ready aim; its name says what it brings that is new."""
 

@@ -4,16 +4,16 @@ Two schools: steps are blanked from the end backwards, or from the start forward
 pupil, or only the numbers in it that change.
 """
 
-from dataclasses import dataclass
 from typing import Literal
 
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import Working
 
 State = Literal["given", "numbers", "blank"]
 Kind = Literal["worked", "partly", "bare"]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Fading:
     """``lines`` is how many of the written lines after the problem are left to the pupil when partly worked."""
 

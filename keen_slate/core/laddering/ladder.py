@@ -21,12 +21,13 @@ from keen_slate.core.reading.story_form import Story, Told
 from keen_slate.core.saying import drawing
 from keen_slate.core.saying.say import Say
 from keen_slate.core.stories.around import told_around
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 __all__ = ["Contradiction", "Exhausted", "Rung", "Target", "Wishes", "ladder", "shares", "steps_of"]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Wishes:
     """``can`` are the demands that the class has, ``new`` those that it is to meet, ``count`` the rungs, ``review`` the
     items of the mixed review after them. ``pair``: before the review stand an item whose newest demand hides and one

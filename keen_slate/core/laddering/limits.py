@@ -1,16 +1,15 @@
 """The bounds of a class on the arithmetic: which numbers an item may hold, and which facts its working may take."""
 
-from dataclasses import dataclass
-
 from keen_slate.core.machine.engine import Derivation
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import Chain, Common, Comparison, Expr, InStory, children, walk
+from keen_slate.core.values import frozen
 from keen_slate.core.working.facts import facts_of
 
 ALL_TABLES = tuple(range(2, 13))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Limits:
     """``largest_bottom`` of a written fraction, ``largest_common`` denominator, ``largest_whole``, decimal ``places``;
     a multiplication fact must lie in one of the ``tables`` (2 to 12) and have no factor above ``largest_fact``."""

@@ -19,6 +19,7 @@ from keen_slate.core.notation.text import problem_text, text_of
 from keen_slate.core.numbers.drawing import Draw, EveryDraw
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 DRAWS = 400
@@ -54,7 +55,7 @@ FEW = 4
 Role = Literal["rung", "review", "pair"]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Target:
     """What an item has to be: ``required`` demands, ``allowed`` ones besides, ``added`` the newest (none at first)."""
 
@@ -67,7 +68,7 @@ class Target:
         return self.required <= found <= self.required | self.allowed
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Rung:
     """An item of a ladder with its demands and how much it tells (0 to 1)."""
 
@@ -252,7 +253,7 @@ def find_item(
     return best_of(Search(family, target, limits, school).drawn(seed), target, school, seen)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class NotFound:
     """What a thorough search came to that found nothing new: the items ``there_are`` for the target, all of them where
     the search was ``whole``, after so many that were ``tried``."""

@@ -5,7 +5,7 @@ to them, every demand, and how it ends are kept. Numbers are redrawn place by pl
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 from itertools import combinations
 from math import gcd, lcm
@@ -51,6 +51,7 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.stories.numbers import other_numbers
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import work
 
 SIZES = (20, 60, 100, 1000)
@@ -126,7 +127,7 @@ def _as_typed(problem: Problem) -> Problem | None:
     return again if problem_text(again.expr) == problem_text(problem.expr) and again.label == problem.label else None
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Likeness:
     """What twins have in common, as can be seen without working them."""
 

@@ -1,7 +1,8 @@
 """What kind of act a rule is: a checklist numbers acts, each stands in one of four panels, and earns method marks."""
 
-from dataclasses import dataclass
 from typing import Literal
+
+from keen_slate.core.values import frozen
 
 Act = Literal[
     "read",
@@ -41,7 +42,7 @@ Method = Literal[
 """What a method mark is given for."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class ActFacts:
     """What an act is called in a checklist, the teacher's words in braces, its panel, and the method marks that its
     steps earn unless their rule says otherwise."""

@@ -31,6 +31,7 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.saying import going_astray, refuting
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 
 MAX_STEPS = 2000
 """Far above what the largest problem within the bounds needs; a derivation that gets here has a fault."""
@@ -72,7 +73,7 @@ class Goal(NamedTuple):
     at: Path
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Plan:
     """Opens the next goal inside ``goal``: its id and relative path, or None when nothing is left to do.
 
@@ -84,7 +85,7 @@ class Plan:
     choice: tuple[str, str] | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Move:
     """What a rule does: the new expression at the focus, the reason, and work beside the line.
 
@@ -98,7 +99,7 @@ class Move:
     tells: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Owned:
     """A working that a step owns, set out on paper: where it begins, and what is written once its number is found."""
 
@@ -106,7 +107,7 @@ class Owned:
     written: Callable[[Expr], Expr]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Rule:
     """A right way to serve ``goal``, and all that is to be known of it.
 
@@ -137,7 +138,7 @@ def earning(*methods: Method) -> Callable[[Expr, Expr], tuple[Method, ...]]:
     return lambda _before, _wrote: methods
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Impasse:
     """Where a mistake leads to something that cannot be gone on with, and why."""
 
@@ -169,7 +170,7 @@ class MalRule(Mistake):
         return self.apply(expr, school) if self.facet else self.apply(expr)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Step:
     """One act: the goals open then (outermost first), what did it, what it wrote in that place, the state after it."""
 
@@ -215,7 +216,7 @@ class Step:
         return changed_paths(self.before, self.after)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Derivation:
     """A whole working: where it starts, its steps, and the impasse where it ended in one."""
 

@@ -6,6 +6,7 @@ from functools import lru_cache
 
 from keen_slate.core.problem.tree import Expr
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 
 Refuses = Callable[[Expr, dict[str, str]], Say | None]
 """Says of a problem, among all choices, why one cannot be followed; None where it can."""
@@ -99,7 +100,7 @@ def _ids(facets: tuple[Facet, ...]) -> dict[str, tuple[str, ...]]:
     return {f.id: tuple(c.id for c in f.choices) for f in facets}
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Refused:
     """A choice that cannot be followed on this problem, what is done instead, and why."""
 

@@ -1,13 +1,13 @@
 """Work that hangs beside the line that needed it."""
 
-from dataclasses import dataclass
 from typing import Literal
 
 from keen_slate.core.machine.mistakes import Mistake
 from keen_slate.core.problem.paper import OnPaper
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Multiples:
     """Rows of multiples with the first match ringed. ``rows`` are (number, its multiples up to the match)."""
 
@@ -15,7 +15,7 @@ class Multiples:
     match: int
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Renaming:
     """A fraction renamed by a multiplier on top and bottom: 1/4 × 3/3 = 3/12."""
 
@@ -24,7 +24,7 @@ class Renaming:
     multiplier: int
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class PrimeFactors:
     """Each number with its prime factors, and the product of the shared ones once and all the rest; ``written`` one row
     each, on a ladder where they are divided out of all numbers together, or each number as a tree."""
@@ -34,7 +34,7 @@ class PrimeFactors:
     written: Literal["rows", "ladder", "trees"] = "rows"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class FactorPairs:
     """The factor pairs of two numbers, and the largest factor in both, ringed."""
 
@@ -42,14 +42,14 @@ class FactorPairs:
     ringed: int
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Calculation:
     """A small sum done on the side, as whole numbers and signs: 6 × 4 + 1 = 25."""
 
     text: str
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class SetOut:
     """A calculation set out on paper, in columns or rows: a working of its own that begins at ``start``. With
     ``mistake`` it is made in there."""

@@ -1,7 +1,5 @@
 """Mistakes in the order of operations and in signs, and the wrong operation."""
 
-from dataclasses import dataclass
-
 from keen_slate.core.curriculum.places import BELOW_ZERO, OPERATIONS, POWERS, UNLIKE
 from keen_slate.core.curriculum.sources import PRACTICE
 from keen_slate.core.machine.engine import Impasse, MalRule, Move
@@ -21,9 +19,10 @@ from keen_slate.core.problem.tree import (
     is_numeral,
 )
 from keen_slate.core.rules.plans import first_inside
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class _Operation:
     sign: str
     operand: Expr

@@ -41,6 +41,7 @@ from keen_slate.core.problem.tree import (
     walk,
 )
 from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.values import frozen
 
 Outcome = Literal["right", "wrong form", "wrong", "unreadable", "blank"]
 How = Literal["", "right-answer", "line", "another-way", "follow-through", "cause", "seen"]
@@ -48,7 +49,7 @@ How = Literal["", "right-answer", "line", "another-way", "follow-through", "caus
 number, every known cause of a false line does it rightly, or the false line itself shows it; empty where it is not."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Awarded:
     """A method mark, and why it is given; ``line`` is where (from 1, the answer after the lines), 0 where it is not in
     a line."""
@@ -62,7 +63,7 @@ class Awarded:
         return self.mark.points if self.how else 0
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Marked:
     """What came of an item: its ``outcome``, what is known of the answer, the lines judged, and the marks."""
 

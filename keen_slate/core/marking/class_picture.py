@@ -1,7 +1,6 @@
 """The class picture of a round: which mistake the answers of a class share, and what no item could show."""
 
 from collections import Counter, defaultdict
-from dataclasses import dataclass
 from typing import Literal
 
 from keen_slate.core.diagnosis.answers import Prepared
@@ -11,11 +10,12 @@ from keen_slate.core.malrules.listing import LIKELIHOOD, MISTAKES
 from keen_slate.core.marking.awarding import Marked
 from keen_slate.core.saying import marking
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 
 Status = Literal["right", "wrong form", "wrong", "unreadable", "blank", "absent"]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Hypotheses:
     """What one answer says: ``told`` are mistakes that it tells from all others, ``between`` those it leaves open."""
 
@@ -23,7 +23,7 @@ class Hypotheses:
     between: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Cell:
     """What is known of one pupil's answer to one item."""
 
@@ -51,7 +51,7 @@ def hypotheses(found: Marked) -> Hypotheses:
     return Hypotheses((), tuple(dict.fromkeys(m for way in ways for m in way)))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Reach:
     """What an item can show: mistakes whose answer nothing else gives, mistakes that share theirs, and those that give
     the right answer by luck."""
@@ -76,7 +76,7 @@ def reach_of(prepared: Prepared, school: School) -> Reach:
     return Reach(tuple(tells), tuple(shares), second.right_by_luck)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Row:
     """One mistake: the items by which each pupil (by place) shows it, and those that leave it open."""
 
@@ -90,7 +90,7 @@ class Row:
         return tuple(sorted({i + 1 for items in self.shown.values() for i in items}))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class ClassPicture:
     """``rows`` are mistakes, the one that most may share first; ``outcomes`` how the answers to each item went;
     ``never`` the mistakes that these items can call up and could not have shown; ``points`` by pupil; ``sit_with`` the

@@ -10,12 +10,13 @@ from keen_slate.core.marking.awarding import Marked, marked
 from keen_slate.core.marking.class_picture import Cell, ClassPicture, Reach, cell_of, class_picture, reach_of
 from keen_slate.core.marking.schemes import USUAL_POLICY, MarkingPolicy, Scheme, proposed
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL
 
 ABSENT = Cell("absent")
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Item:
     """An item that can be marked: all its known wrong answers, its scheme, and what it can show."""
 

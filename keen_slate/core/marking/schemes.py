@@ -1,7 +1,6 @@
 """Marking schemes: what an item has marks for, proposed from its working."""
 
 from collections import Counter
-from dataclasses import dataclass
 
 from keen_slate.core.diagnosis.answers import bare
 from keen_slate.core.diagnosis.forms import Policy, form_faults
@@ -10,6 +9,7 @@ from keen_slate.core.machine.school import School
 from keen_slate.core.marking.methods import derived, in_order
 from keen_slate.core.problem.tree import Chain, Comparison, is_numeral
 from keen_slate.core.reading.reading import Problem
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working
 
 MOST_METHODS = 4
@@ -22,7 +22,7 @@ DECISIVE: tuple[Method, ...] = (
 """What is kept first where an item has more methods than marks (common practice, no source)."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class MarkingPolicy:
     """How answers are taken: which forms, whether a label is needed, and whether only what stands in the answer place
     counts, so that a right number converted wrongly afterwards is not taken."""
@@ -35,7 +35,7 @@ class MarkingPolicy:
 USUAL_POLICY = MarkingPolicy()
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class MethodMark:
     """Marks for a method; ``nth`` is which time it comes up in the item, counted from 1."""
 
@@ -44,7 +44,7 @@ class MethodMark:
     points: int = 1
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Scheme:
     """What an item has marks for: its methods in their order, and its answer."""
 

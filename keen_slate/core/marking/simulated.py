@@ -24,6 +24,7 @@ from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.saying import marking
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import written_working
 
 
@@ -55,7 +56,7 @@ SLIPS, CARELESS, BLANK, ABSENT = 4, 20, 2, 3
 """Of a hundred: answers with a slip, pupils who leave the form unfinished, answers left out, pupils not there."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Written:
     """What a pupil wrote for an item; ``planted`` is the mistake made, or ``slip``, ``form``, ``blank``."""
 
@@ -64,7 +65,7 @@ class Written:
     planted: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Pupil:
     """An invented pupil: ``mistakes`` by id, and the answers in the order of the set; none where absent."""
 
@@ -236,7 +237,7 @@ def _written(item: Rehearsed, mistakes: tuple[str, ...], careless: bool, lines: 
     return Written(item.answer(item.right), item.lines(item.right) if lines else ())
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Trial:
     """A sheet tried on invented classes. ``told_apart`` is how many of ``pupils`` show a mistake of theirs by itself,
     the mean of all classes, rounded; ``silent`` are the items (from 1) that showed none."""

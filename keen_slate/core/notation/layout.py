@@ -6,7 +6,6 @@ that it can be marked or left blank.
 """
 
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
 from fractions import Fraction as Value
 from functools import lru_cache
 from itertools import pairwise
@@ -55,27 +54,28 @@ from keen_slate.core.problem.tree import (
     long_quotient_as_sum,
     moving_as_product,
 )
+from keen_slate.core.values import frozen
 
 MINUS = "−"
 Bracket = Literal["(", "[", "{"]
 CLOSING: dict[Bracket, str] = {"(": ")", "[": "]", "{": "}"}
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Digits:
     """A whole number or a decimal, its decimal sign as the teacher writes it."""
 
     text: str
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Repeats:
     """The block that comes again, behind the digits before it."""
 
     block: str
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Over:
     """A fraction."""
 
@@ -83,7 +83,7 @@ class Over:
     bottom: "Node"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Mixed:
     """A whole beside its fraction."""
 
@@ -91,7 +91,7 @@ class Mixed:
     part: Over
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Sign:
     """An operation between two things (``unseen``: multiplied, and no sign is written), a minus before one, an equals
     sign between sides, the sign that a comparison finds, or a percent sign behind."""
@@ -100,7 +100,7 @@ class Sign:
     role: Literal["between", "unseen", "before", "equals", "found", "behind"] = "between"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class InBrackets:
     """``needed``: only because a sign before it would otherwise belong to its first part."""
 
@@ -109,7 +109,7 @@ class InBrackets:
     needed: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Raised:
     """A base with its exponent."""
 
@@ -117,33 +117,33 @@ class Raised:
     exponent: Digits
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Blank:
     """An empty place."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Words:
     """Words between numbers, with the spaces round them."""
 
     text: str
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Label:
     """The unit or percent sign behind an amount."""
 
     text: str
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Row:
     """Things beside each other."""
 
     items: tuple["Node", ...]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Part:
     """What stands at a path of the expression."""
 

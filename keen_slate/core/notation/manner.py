@@ -1,9 +1,11 @@
 """How a teacher speaks and writes: every choice that is made once and holds everywhere."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
+
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Manner:
     """One choice for every word on which teachers differ, the decimal sign, and the label that amounts carry.
 

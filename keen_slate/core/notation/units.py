@@ -3,15 +3,16 @@
 Sizes are exact and from memory of common definitions (the metric system; 1 foot = 12 inches).
 """
 
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
+
+from keen_slate.core.values import frozen
 
 MONEY = ("$", "£", "€")
 """Signs that stand before an amount."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Unit:
     """``kind`` groups units that can be converted into each other, ``size`` is in the smallest unit of the kind's
     system. ``same`` is the one spelling that all its spellings stand for."""
@@ -192,7 +193,7 @@ def are_same_things(one: str, other: str) -> bool:
     return are_same(one, other) or (things and are_same(*nouns))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class TwoUnits:
     """A larger unit with a smaller one of its kind, of which ``size`` make one."""
 

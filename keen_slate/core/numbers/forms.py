@@ -4,12 +4,13 @@
 All forms are non-negative: a minus sign belongs to the expression round the number.
 """
 
-from dataclasses import dataclass
 from fractions import Fraction
 from math import gcd
 
+from keen_slate.core.values import frozen
 
-@dataclass(frozen=True, slots=True)
+
+@frozen
 class Whole:
     """A whole number, ``5``."""
 
@@ -24,7 +25,7 @@ class Whole:
         return Fraction(self.n)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class CommonFraction:
     """A fraction as written: proper ``3/8``, improper ``11/8``, or a whole in disguise ``8/8``.
 
@@ -56,7 +57,7 @@ class CommonFraction:
         return gcd(self.numerator, self.denominator) == 1
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class MixedNumber:
     """A whole and a fraction part, ``2 3/4``; the part may be improper while work is going on."""
 
@@ -80,7 +81,7 @@ class MixedNumber:
         return CommonFraction(self.numerator, self.denominator)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class DecimalNumeral:
     """A decimal as written: all its digits as one integer, how many stand after the point.
 
@@ -101,7 +102,7 @@ class DecimalNumeral:
         return Fraction(self.digits, 10**self.places)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class RepeatingDecimal:
     """A decimal that never ends: the digits before the repeating block, their places, and the block.
 
@@ -119,7 +120,7 @@ class RepeatingDecimal:
         return Fraction(self.digits * nines + int(self.block), 10**self.places * nines)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Percent:
     """A number of hundredths, ``62 1/2%``, where the percent is to be converted and is not only a label."""
 
@@ -130,7 +131,7 @@ class Percent:
         return self.of.value / 100
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class WithRemainder:
     """A quotient and what is left of the division by ``divisor``: 3 r 2 of 17 ÷ 5. Its value is the exact quotient.
 

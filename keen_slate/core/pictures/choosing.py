@@ -5,7 +5,6 @@ one, it is left out and it is said why.
 """
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 from fractions import Fraction
 
 from keen_slate.core.machine.engine import Step
@@ -42,13 +41,14 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.saying import seen
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import Working
 
 MOST_PARTS = 8
 """Parts of a whole in one picture."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class LinePictures:
     """The pictures of one line (0 is the problem). ``shown``: the first stands under the line unless it is changed.
 

@@ -1,13 +1,14 @@
 """A number line with an estimate's band, the exact answer and likely wrong answers, as data."""
 
-from dataclasses import dataclass
 from fractions import Fraction
 from math import ceil, floor
+
+from keen_slate.core.values import frozen
 
 MOST_TICKS = 12
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Mark:
     """A point on the line. ``beyond`` is -1 or 1 where it lies left or right of what is drawn."""
 
@@ -16,14 +17,14 @@ class Mark:
     beyond: int = 0
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Band:
     value: Fraction
     low: Fraction
     high: Fraction
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class NumberLine:
     """From ``low`` to ``high`` with a tick every ``step``; all values exact."""
 

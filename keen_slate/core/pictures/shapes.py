@@ -6,7 +6,6 @@ To add a picture: a record here, its choosing beside this file, its words in ``s
 ``saying/seen.py``, its drawing in ``render/pictures/``.
 """
 
-from dataclasses import dataclass
 from fractions import Fraction
 from typing import Literal
 
@@ -16,6 +15,7 @@ from keen_slate.core.problem.from_picture import LARGEST_DISC, LARGEST_STRIP
 from keen_slate.core.problem.tree import Expr, Gap
 from keen_slate.core.saying import pictured
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 
 LARGEST_GRID = 100
 """Cells of a rectangle."""
@@ -30,7 +30,7 @@ State = Literal["there", "came", "gone", "opened"]
 """Pieces lie there, came from elsewhere, were taken away (or moved), or are a whole opened up."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Run:
     """``top`` pieces of ``bottom`` to the whole that belong together."""
 
@@ -44,7 +44,7 @@ class Run:
         return Fraction(self.top, self.bottom)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Strip:
     """Runs of pieces end to end; every piece is cut again into ``recut`` finer ones. ``label`` stands before it."""
 
@@ -61,7 +61,7 @@ class Strip:
         return max(r.bottom for r in self.runs) * self.recut
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Strips:
     """Strips under each other on one scale, each laid into wholes; what goes beyond a whole begins the next one."""
 
@@ -69,7 +69,7 @@ class Strips:
     kind: PictureKind = "strips"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Disc:
     """A disc cut into ``pieces`` (1: not cut), filled by runs from the top, clockwise."""
 
@@ -77,7 +77,7 @@ class Disc:
     runs: tuple[Run, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Discs:
     """Discs of one size beside each other."""
 
@@ -85,7 +85,7 @@ class Discs:
     kind: PictureKind = "discs"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Cells:
     """A rectangle of which cells are taken, column by column, or row by row where ``across``."""
 
@@ -93,7 +93,7 @@ class Cells:
     across: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Rectangles:
     """Rectangles of one size cut into ``columns`` by ``rows``, and from ``made`` on what is made of those before it."""
 
@@ -104,7 +104,7 @@ class Rectangles:
     kind: PictureKind = "rectangles"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Crossed:
     """Wholes cut into ``columns`` by ``rows``, of which so many whole columns and so many whole rows are taken: where
     they cross is the product. Beyond one whole the next stands beside it or below."""
@@ -116,21 +116,21 @@ class Crossed:
     kind: PictureKind = "rectangles"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Jump:
     start: Fraction
     to: Fraction
     label: Expr
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Point:
     at: Fraction
     label: Expr
     of: int = 0
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Jumps:
     """Points and jumps on a line from ``low`` to ``high``, with a number every ``major`` and a tick every ``minor``."""
 
@@ -144,7 +144,7 @@ class Jumps:
     kind: PictureKind = "jumps"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Fits:
     """How many of ``each`` fit into ``total``, laid off along it, in pieces of which ``bottom`` are a whole."""
 
@@ -164,7 +164,7 @@ class Fits:
         return self.pieces_of_total % self.pieces_of_each
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Shares:
     """An amount as a bar cut into equal shares, of which some are taken."""
 
@@ -175,7 +175,7 @@ class Shares:
     kind: PictureKind = "shares"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Bars:
     """A bar model, the whole above its parts, to scale; ``unknown`` is the part (-1: the whole) that is asked for."""
 
@@ -185,7 +185,7 @@ class Bars:
     kind: PictureKind = "bars"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class PartWhole:
     """A whole in a ring over its parts in theirs, the unknown one (or the whole, -1) as a blank."""
 
@@ -195,7 +195,7 @@ class PartWhole:
     kind: PictureKind = "part-whole"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Square:
     """``filled`` cells of squares of a hundred; what does not fit into one goes on in the next."""
 
@@ -208,7 +208,7 @@ class Square:
         return max(1, -int(-self.filled // 100))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Squares:
     """Hundred squares, those of a number beside each other."""
 
@@ -216,7 +216,7 @@ class Squares:
     kind: PictureKind = "square"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class PlaceRow:
     """A number in its places: its digits, the first in the place of ten to the power ``first``."""
 
@@ -224,7 +224,7 @@ class PlaceRow:
     first: int
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Places:
     """Numbers in a place-value chart; with two the digits of the upper one move to where they are in the lower."""
 
@@ -232,7 +232,7 @@ class Places:
     kind: PictureKind = "places"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Crossing:
     """Two fractions and their cross products; ``sign`` is what stands between them."""
 
@@ -263,7 +263,7 @@ NAMES: dict[PictureKind, str] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Proof:
     """A picture and what is to be seen in it."""
 

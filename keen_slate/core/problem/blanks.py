@@ -5,7 +5,6 @@ number. Where a blank could go on for ever, solutions are counted up to ``LARGES
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from fractions import Fraction
 from math import gcd, isqrt, lcm
 
@@ -30,9 +29,10 @@ from keen_slate.core.problem.tree import (
     put_at,
     walk,
 )
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Solved:
     """``count`` ways to fill the blanks, and one way, blank by blank.
 
@@ -149,7 +149,7 @@ def _each_by_itself(sides: list[Expr], value: Fraction, *, decimals: bool) -> So
     return Solved(count, tuple(numbers) if count else (), bounded)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Fillings:
     """In how many ways one number with blanks can be filled, and the way that is shown (None where there is none): of
     several one that does not only repeat what is given: the proper part, the next equal fraction."""

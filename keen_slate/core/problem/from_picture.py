@@ -1,12 +1,12 @@
 """Numbers that are read from a picture: how each is cut, on which mark of a line it stands, and what cannot be seen."""
 
-from dataclasses import dataclass
 from fractions import Fraction
 from math import ceil, floor
 from typing import Literal
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Percent, Whole
 from keen_slate.core.problem.tree import Expr, FromPicture, evaluate, is_numeral
+from keen_slate.core.values import frozen
 
 LARGEST_STRIP = 60
 """Pieces of a whole in a strip: on paper each is then two millimetres wide."""
@@ -30,7 +30,7 @@ Unseen = Literal["no-number", "nothing", "wholes", "pieces", "part", "cells", "m
 """Why a number cannot be read from a picture."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Cut:
     """How a number lies in wholes cut into ``bottom`` pieces: so many full wholes, and ``top`` pieces of the next."""
 
@@ -48,7 +48,7 @@ class Cut:
         return max(1, ceil(Fraction(self.pieces, self.bottom)))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Scale:
     """A line from ``low`` to ``high`` with a number every ``major``, each cut into ``spaces``, and the number on its
     mark ``spaces_on`` spaces after the number ``before`` it."""

@@ -3,9 +3,10 @@
 Each has at every stroke the value of what it was begun with, as long as no mistake is made in it.
 """
 
-from dataclasses import dataclass
 from fractions import Fraction
 from typing import TYPE_CHECKING
+
+from keen_slate.core.values import frozen
 
 if TYPE_CHECKING:
     from keen_slate.core.problem.tree import Expr
@@ -37,7 +38,7 @@ def digits_of(n: int, width: int = 1) -> tuple[int, ...]:
     return tuple(int(d) for d in str(n).zfill(width))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Columns:
     """A sum or difference of whole numbers or decimals set in columns, half done.
 
@@ -84,7 +85,7 @@ class Columns:
         return Fraction(self.units, 10**self.places)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class LongProduct:
     """A long multiplication half done, worked in whole numbers; ``places`` are those of the product, of which
     ``above_places`` come from the factor above.
@@ -122,7 +123,7 @@ class LongProduct:
         return Fraction(sum(self.rows) + digits_value(self.row) + left * place + rest, 10**self.places)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class AreaProduct:
     """A product as the area of a box, its sides cut by places: ``cells`` are filled row by row from the top left.
 
@@ -142,7 +143,7 @@ class AreaProduct:
         return Fraction(sum(self.cells) + sum(left), 10**self.places)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class LongQuotient:
     """A long division by a whole number, half done.
 
@@ -174,7 +175,7 @@ class LongQuotient:
         return Fraction(worth, self.divisor * 10**self.places)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Moving:
     """A number times or by a power of ten: its digits move ``by`` places to the left, to the right where below 0.
 

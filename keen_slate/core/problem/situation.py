@@ -7,13 +7,13 @@ stories' business.
 """
 
 from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
 from fractions import Fraction
 from functools import lru_cache
 from math import ceil, floor
 from typing import Literal
 
 from keen_slate.core.numbers.forms import DecimalNumeral, Numeral
+from keen_slate.core.values import frozen
 
 Form = Literal["sum", "product"]
 
@@ -25,7 +25,7 @@ Operation = Literal["add", "take", "times", "per", "fits"]
 """``per`` divides a total by how many there are, ``fits`` by how much one is."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Quantity:
     """An amount by its name. ``given`` is its number where the story tells it; ``unit`` its label, ``per`` the thing of
     which it is the amount of one (a rate: litres per hour)."""
@@ -36,7 +36,7 @@ class Quantity:
     per: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Relation:
     """``total`` is the sum of ``parts``, or the product of one and how many of them.
 
@@ -56,7 +56,7 @@ class Relation:
         return (self.total, *self.parts, *((self.rest,) if self.rest else ()))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Calculation:
     """One operation of a plan: what it gives, what it is made of (a name of digits is a number itself), and the
     relation that it comes of; ``beside`` is a second one, where only both together lead on."""
@@ -97,7 +97,7 @@ def read_as(value: Fraction, reading: Reading) -> Fraction:
             return value
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Situation:
     """``asked`` are names of quantities in the order of the questions."""
 

@@ -5,7 +5,7 @@ their numbers are meant as, so that what is due next can be read from the tree a
 """
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 from itertools import accumulate
 from math import gcd, lcm
@@ -34,6 +34,7 @@ from keen_slate.core.problem.paper import (
     power_of_ten,
 )
 from keen_slate.core.problem.situation import Calculation, Reading, Situation, plan_from, read_as, worked_through
+from keen_slate.core.values import frozen
 
 Path = tuple[int, ...]
 
@@ -47,14 +48,14 @@ class NoOneValue(TypeError):
     """Something to be compared, or with blanks: it has no one value."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Negative:
     """The opposite of what it holds, ``−7/12``."""
 
     of: "Expr"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Term:
     """One term of a sum with the sign before it."""
 
@@ -62,7 +63,7 @@ class Term:
     minus: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Sum:
     """Terms added and subtracted from the left. A sum as first term is what is worked on now.
 
@@ -79,7 +80,7 @@ class Sum:
         return Sum(self.terms, self.marks | set(marks))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Factor:
     """One factor of a product: multiplied or divided by; ``implied`` where no sign is written (``2(3 + 4)``)."""
 
@@ -88,7 +89,7 @@ class Factor:
     implied: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Product:
     """Factors multiplied and divided from the left. Marked ``decimal`` where wholes came of decimals and the quotient
     is to be a decimal again, ``told`` where it is given in words: how many 3/4 in 6, ``power`` where it is a power
@@ -98,7 +99,7 @@ class Product:
     marks: frozenset[Mark] = frozenset()
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Power:
     """A base with a written exponent."""
 
@@ -106,7 +107,7 @@ class Power:
     exponent: int
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Group:
     """What stands in brackets."""
 
@@ -114,7 +115,7 @@ class Group:
     bracket: Literal["(", "[", "{"] = "("
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Split:
     """One number in pieces: ``3 + 12/12 + 7/12`` on its way to a mixed number, the last part proper.
 
@@ -126,7 +127,7 @@ class Split:
     regrouped: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class CrossProducts:
     """Two fractions over the product of their denominators, not yet worked out: (1 × 6 + 5 × 4)/(4 × 6)."""
 
@@ -139,7 +140,7 @@ class CrossProducts:
         return self.first.value - self.second.value if self.minus else self.first.value + self.second.value
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Gap:
     """A number with blanks: a blank alone, or a fraction or mixed number with None where a blank stands.
 
@@ -166,7 +167,7 @@ class Gap:
         return MixedNumber(whole, top, bottom)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Convert:
     """A number to be written in another form: ``mixed``, ``improper``, ``fraction``, ``decimal``, ``percent``,
     ``expanded`` (a sum of its places), ``money`` (with two places), ``measure-100`` (a whole and hundredths)
@@ -180,7 +181,7 @@ ReadFrom = Literal["strips", "discs", "jumps", "square"]
 """A picture from which a number is read: ``jumps`` is a number line, ``square`` has a hundred cells."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class FromPicture:
     """A number that is to be read from a picture of it. ``spaces``: into how many a line is cut from one of its numbers
     to the next, 0 where that is as usual."""
@@ -197,14 +198,14 @@ MEASURE = "measure-"
 """Begins what is asked of an amount in two units, before how many of the smaller make one: ``measure-100``."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Simplify:
     """A number to be brought to simplest form."""
 
     of: "Expr"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Rounding:
     """A number to be rounded, half up, to a multiple of ``unit``."""
 
@@ -219,14 +220,14 @@ class Rounding:
         return (whole if exact >= 0 else -whole) * self.unit
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Left:
     """A number that a pupil leaves as it is, although its form is not that of an answer yet."""
 
     of: "Expr"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Estimating:
     """A calculation whose numbers are to be rounded to a multiple of ``unit`` before it is worked out; 0 stands for the
     leading digit of each."""
@@ -244,7 +245,7 @@ class Estimating:
         return Rounding(number, leading_place(evaluate(number)))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Comparison:
     """Numbers to be compared or put in order.
 
@@ -263,7 +264,7 @@ class Comparison:
     smaller: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Common:
     """The lowest common multiple, or else the greatest common factor, of whole numbers that are to be found."""
 
@@ -276,7 +277,7 @@ class Common:
         return Fraction(lcm(*numbers) if self.multiple else gcd(*numbers))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Chain:
     """Sides joined by equal signs, with blanks.
 
@@ -294,7 +295,7 @@ class Chain:
     total: int = 0
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class InStory:
     """A situation in words as far as it is worked: the numbers ``found`` by the names of their quantities, and the
     calculation ``now`` in hand, which gives ``target`` once it is read as the story needs. ``unit`` is the label of

@@ -9,7 +9,7 @@ the other.
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 from math import gcd
 from typing import Literal
@@ -75,6 +75,7 @@ from keen_slate.core.rules.asked_form import answered_as
 from keen_slate.core.saying import reading_off, telling, unreadable
 from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.words import piece
+from keen_slate.core.values import frozen
 
 __all__ = ["Problem", "UnreadableProblem", "as_percent", "read", "read_side"]
 
@@ -82,7 +83,7 @@ __all__ = ["Problem", "UnreadableProblem", "as_percent", "read", "read_side"]
 Claim = Literal["", "true", "false"]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Problem:
     """A problem as understood: what is to be worked, the label that its numbers carry, and notes on its reading.
 
@@ -239,7 +240,7 @@ Repeating = Literal["none", "alone", "any"]
 answer."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class _Stretch:
     """What a stretch of the text says, its percents as hundredths, and where it begins."""
 

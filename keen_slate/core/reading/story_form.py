@@ -8,7 +8,7 @@ r"""Stories in one line of text: what is told, with its amounts named; what hold
 
 import re
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from keen_slate.core.notation.amounts import PART_OF, TIMES, agreeing, amount_text
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
@@ -24,9 +24,10 @@ from keen_slate.core.saying import telling
 from keen_slate.core.saying.say import Say
 from keen_slate.core.saying.story_kinds import STORY_KINDS
 from keen_slate.core.saying.words import sentence
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Slot:
     """A place in a text for the amount of a quantity, or, with ``one`` and ``many``, for the word that goes by it."""
 
@@ -39,7 +40,7 @@ Told = tuple[str | Slot, ...]
 """A text with its slots."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Story:
     """A text with slots, the situation that it tells, and a sentence for each question.
 

@@ -1,14 +1,15 @@
 """Words for operations and numbers, as tokens: ``shared between``, ``squared``, ``three quarters of``, ``4 tenths``."""
 
 import re
-from dataclasses import dataclass
+
+from keen_slate.core.values import frozen
 
 NUMBERS = ("int", "decimal", "vulgar", "repeating")
 VALUES = (*NUMBERS, "?", ")", "]", "}", "label", "%", "power")
 """What an operation can stand behind."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Token:
     """``kind``: int, decimal, repeating, vulgar, power (a superscript), label (a unit), money (a sign before an
     amount), end, or the sign itself."""

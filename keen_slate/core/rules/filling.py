@@ -1,6 +1,6 @@
 """Blanks filled: chains of equal fractions, a blank set alone, tops counted in pieces of one size."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from math import gcd
 
 from keen_slate.core.machine.engine import Impasse, Move, Rule
@@ -9,6 +9,7 @@ from keen_slate.core.problem.blanks import Solved, fill_sides, fillings, gaps_in
 from keen_slate.core.problem.tree import Chain, Expr, Gap, evaluate, gap_worth, is_numeral, is_workable, number_for
 from keen_slate.core.saying import blank_spaces, going_astray
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 
 
 def look_for_blanks(expr: Expr) -> Move:
@@ -52,7 +53,7 @@ def look_for_blanks(expr: Expr) -> Move:
     return _written_in(expr, solved.numbers, Say.of(blank_spaces.ways, count=solved.count, bounded=solved.bounded))
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class MovedWholes:
     """``count`` of ``whole`` wholes become pieces, or below 0 are made of them, beside ``top`` pieces of ``bottom``."""
 

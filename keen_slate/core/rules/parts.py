@@ -1,14 +1,14 @@
 """A sum of whole numbers, fractions and mixed numbers, seen as wholes and fraction parts."""
 
-from dataclasses import dataclass
 from math import lcm
 
 from keen_slate.core.numbers.forms import CommonFraction, Whole, mixed_form, whole_and_part
 from keen_slate.core.problem.last import known_for_the_last
 from keen_slate.core.problem.tree import Expr, Sum, Term
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class SumParts:
     """The terms of one sum as (minus, whole, part or None).
 

@@ -2,16 +2,16 @@
 
 import re
 from collections.abc import Callable
-from dataclasses import dataclass
 from typing import Concatenate, ParamSpec
 
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.notation.units import units_in
+from keen_slate.core.values import frozen
 
 P = ParamSpec("P")
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Say:
     """A sentence, and the values that it speaks of as sorted pairs, so that it can be hashed.
 

@@ -9,16 +9,17 @@ reason are names of quantities: the whole or total, the first part (or how much 
 parts that are known.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import field
 from typing import Literal
 
 from keen_slate.core.problem.situation import Form, Operation
+from keen_slate.core.values import frozen
 
 Bar = Literal["parts", "beside", "equal"]
 """How its bar model is drawn: parts in one bar, two bars with the gap, or equal parts in one bar."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class StoryKind:
     """``roles`` name the total and its parts in a list to pick from. ``count_first``: told as so much of one, 3/4
     of 28. ``why`` are the reasons by operation."""

@@ -1,18 +1,19 @@
 """The bar model of a situation: a bar for each relation, to scale, with what is known, what is asked, and the whole."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 
 from keen_slate.core.problem.situation import Relation, Situation, in_decimals, plan_of, worked_through
 from keen_slate.core.problem.tree import Expr, decimal_or_number
 from keen_slate.core.saying.story_kinds import STORY_KINDS
+from keen_slate.core.values import frozen
 
 MOST_PIECES = 12
 """Equal pieces that are drawn one by one; of more the first and the last, with dots between."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Amount:
     """A quantity as it stands at a bar: its name, its number where that is known yet, its unit, whether it is asked,
     and which part of a whole it is where the text tells."""
@@ -24,7 +25,7 @@ class Amount:
     part: Expr | None = None
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Piece:
     """A piece of a bar: ``size`` in the unit of the bar. ``amount`` stands in it; ``gap`` where nothing is there, only
     a difference; ``filled`` where it is the part that is meant; ``dots`` for pieces that are not drawn one by one."""
@@ -36,7 +37,7 @@ class Piece:
     dots: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class BarRow:
     """One bar with the name that stands before it, "" where none does."""
 
@@ -44,7 +45,7 @@ class BarRow:
     pieces: tuple[Piece, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Bars:
     """The bars of one relation. ``above`` is the whole over all of the first row; ``below`` what the filled pieces or
     the number of pieces are."""
@@ -63,7 +64,7 @@ def bar_model(situation: Situation) -> tuple[Bars, ...]:
     return tuple(drafting.bars(relation) for relation in used if relation.kind != "convert")
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class _Drafting:
     """A situation and what everything in it is worth."""
 

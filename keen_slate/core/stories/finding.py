@@ -1,15 +1,16 @@
 """The amounts in a text as teachers write it: numbers in figures and words, each with its unit, where it stands."""
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from keen_slate.core.notation.amounts import PART_OF, TIMES
 from keen_slate.core.notation.units import UNITS, is_measure, is_unit, one_and_many
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Percent, Whole
 from keen_slate.core.reading.reading import UnreadableProblem, read
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Found:
     """An amount in a text: where it begins and ends, its number, its unit, and of which one thing it is told."""
 

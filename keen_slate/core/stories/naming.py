@@ -1,7 +1,6 @@
 """Names for what a text tells and asks, and a sentence that answers: first drafts for the teacher to change."""
 
 import re
-from dataclasses import dataclass
 
 from keen_slate.core.notation.amounts import PART_OF, TIMES
 from keen_slate.core.notation.units import UNITS, one_and_many
@@ -9,6 +8,7 @@ from keen_slate.core.numbers.forms import Percent
 from keen_slate.core.reading.story_form import Slot, Told
 from keen_slate.core.saying.words import sentence
 from keen_slate.core.stories.finding import Found
+from keen_slate.core.values import frozen
 
 _QUESTION = re.compile(r"[^.?!\n]*\?")
 _AND_HOW = re.compile(r",? and (?=how |what )", re.IGNORECASE)
@@ -55,7 +55,7 @@ def questions_in(text: str) -> tuple[str, ...]:
     return tuple(found)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Asked:
     """What a question asks for: its unit where it names one, its name, and who has or does so much."""
 

@@ -8,7 +8,7 @@ out.
 import re
 from collections.abc import Iterator
 from contextlib import suppress
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from fractions import Fraction
 from functools import cached_property
 from itertools import combinations
@@ -34,6 +34,7 @@ from keen_slate.core.stories.naming import (
     asked_in,
     questions_in,
 )
+from keen_slate.core.values import frozen
 
 MOST_OFFERED = 3
 TIME = "measure of time"
@@ -43,7 +44,7 @@ UNUSED = 3.0
 """How much less a candidate fits for each amount that it does not use."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Sketch:
     """A candidate before anything has a name. ``#0`` is the first amount, ``?0`` what the first question asks, ``1``
     one whole, and any other name what is found on the way. ``fit``: how well the words go with it."""
@@ -53,7 +54,7 @@ class Sketch:
     asked: tuple[str, ...] = ("?0",)
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Understood:
     """What was found in a ``text`` (a table in it with tabs): its amounts with their names, names for what is asked,
     up to three stories that it may tell, and a word in it that seems to decide between them; "" where none does."""

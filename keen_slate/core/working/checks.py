@@ -1,6 +1,5 @@
 """Checks of an answer as workings of their own."""
 
-from dataclasses import dataclass
 from fractions import Fraction
 from math import gcd
 
@@ -26,6 +25,7 @@ from keen_slate.core.rules.decimal_division import with_numbers
 from keen_slate.core.saying import in_stories, weighing
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.values import frozen
 from keen_slate.core.working.putting_back import put_back
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
 
@@ -33,7 +33,7 @@ MOST_ROUNDED = 4
 """Terms of a sum that is checked in rounded decimals: with more of them they say too little."""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Check:
     """One way to check an answer: ``put-back`` (into a story), ``inverse``, ``another-school``, ``decimals``,
     ``rounded`` or ``simplest-form``."""

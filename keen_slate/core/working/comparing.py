@@ -1,15 +1,14 @@
 """Two schools on one problem: what each costs, and which is recommended."""
 
-from dataclasses import dataclass
-
 from keen_slate.core.machine.school import School
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.saying import weighing
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import Cost, Working, work
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Compared:
     """Both workings, and the recommendation: 0 for the first, 1 for the second, None where they cost the same."""
 

@@ -1,12 +1,11 @@
 """An answer put back into its story: what would have to hold, and what the story says."""
 
-from dataclasses import dataclass
-
 from keen_slate.core.problem.situation import Reading, Relation, Situation, in_decimals, plan_of, worked_through
 from keen_slate.core.problem.tree import Expr, Factor, InStory, Product, Sum, Term, decimal_or_number, evaluate
+from keen_slate.core.values import frozen
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class PutBack:
     """``made`` is what the answer and the rest of the story make of the quantity ``name``, which is ``there``. With a
     ``reading`` the two need not agree: there is just enough, or just no room for one more."""

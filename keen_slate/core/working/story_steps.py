@@ -1,17 +1,16 @@
 """A story's calculations one by one, each a problem and a working of its own."""
 
-from dataclasses import dataclass
-
 from keen_slate.core.machine.school import School
 from keen_slate.core.notation.manner import USUAL_MANNER, Manner
 from keen_slate.core.problem.situation import Calculation
 from keen_slate.core.problem.tree import Expr, InStory
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.reading.story_form import Story
+from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class StoryStep:
     """A calculation of the plan, the state in which it begins, the problem that it is, what it comes to as the story
     reads it, and its unit."""

@@ -1,6 +1,6 @@
 """A problem worked by a school: the lines that a teacher would write, and what they cost."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
 from keen_slate.core.machine.acts import Act
@@ -39,6 +39,7 @@ from keen_slate.core.rules.parts import SumParts
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.values import frozen
 from keen_slate.core.working.facts import facts_of, numbers_beside
 
 DEFAULT_SCHOOL = school_from(FACETS, {})
@@ -56,7 +57,7 @@ def sign_of_answer(problem: Expr, answer: Expr) -> Sign:
     return "="
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Line:
     """One written line: what stands there, which rule wrote it, why, and the step that it came by; ``also`` is the step
     before it that is written on the same line."""
@@ -119,7 +120,7 @@ class Line:
         return "="
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Cost:
     """What a working costs the class: lines written, numbers written beside them, the largest whole number in the
     lines, multiplication facts beyond 12 × 12, and whether a simplification is left over at the end."""
@@ -136,7 +137,7 @@ class Cost:
         return 4 * self.lines + self.beside
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Working:
     """A derivation as written lines; the first is the problem, the last the answer."""
 
@@ -168,7 +169,7 @@ class Working:
         )
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Turn:
     """From this line on (1 is the first after the problem) another school is followed."""
 

@@ -2,13 +2,13 @@
 
 import re
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Any
 
+from keen_slate.core.values import frozen
 from keen_slate.render.typeset import Node
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Text:
     """A run of words. ``raised``: small above the line, as a new figure over a struck one."""
 
@@ -19,7 +19,7 @@ class Text:
     raised: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Maths:
     """A formula as a node of ``render.typeset``, and as it is read aloud."""
 
@@ -30,7 +30,7 @@ class Maths:
 Run = Text | Maths
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Paragraph:
     """``indent`` in steps: a line of a working stands further in than its problem. ``boxed``: a rule to keep."""
 
@@ -39,7 +39,7 @@ class Paragraph:
     boxed: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Cell:
     """``below`` and ``left`` are lines drawn there."""
 
@@ -48,7 +48,7 @@ class Cell:
     left: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Table:
     """A table of a story, with a first row of heads and lines between all cells; or a calculation in columns, with the
     lines of its cells and ``told``, as it is read aloud, and as ``board`` the data that the print template draws it
@@ -61,7 +61,7 @@ class Table:
     point: str = "."
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Picture:
     """A drawing as SVG with its text alternative, its width in pixels of 1/96 inch, and what is to be seen in it."""
 
@@ -71,7 +71,7 @@ class Picture:
     caption: str
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Room:
     """Lines to write on."""
 
@@ -81,7 +81,7 @@ class Room:
 Block = Paragraph | Table | Picture | Room
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Item:
     """An item: what is asked, its working step by step, and what stands behind it."""
 
@@ -99,7 +99,7 @@ class Item:
         yield from self.tail
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Section:
     """A part with its title: the worked examples, a pupils' sheet, a key. ``fields`` are lines to fill in."""
 
@@ -109,7 +109,7 @@ class Section:
     noticed: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Document:
     """``page`` is the paper's name, ``points`` the size of the letters."""
 

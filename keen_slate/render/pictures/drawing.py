@@ -5,7 +5,6 @@ has a pattern of its own and then a colour: it is known by it in black-and-white
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from html import escape
 
 from keen_slate.core.notation.layout import MINUS
@@ -14,6 +13,7 @@ from keen_slate.core.notation.text import text_of
 from keen_slate.core.numbers.forms import CommonFraction, MixedNumber
 from keen_slate.core.pictures.shapes import WRONG
 from keen_slate.core.problem.tree import Expr, Negative
+from keen_slate.core.values import frozen
 
 INK, PAPER, FINE, OPENED = "#22303a", "#fffdf7", "#5b6b75", "#e7d9a8"
 SIZE = 15
@@ -38,7 +38,7 @@ MARKS = (
 )
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Drawing:
     """Parts of a drawing with the room that they take."""
 

@@ -9,6 +9,7 @@ from typing import Literal
 
 from keen_slate.core.notation.units import units_in
 from keen_slate.core.saying.say import Say
+from keen_slate.core.values import frozen
 
 Slot = Literal["", "top", "bottom", "point", "before"]
 """Where in a cell: its figure, the two figures of a fraction, behind the figure, small before it."""
@@ -20,14 +21,14 @@ multiplier beside, a heading, a prime that is ringed."""
 Kind = Literal["fractions", "columns", "product", "area", "quotient", "places", "primes", "ladder", "trees"]
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Place:
     row: int
     column: int
     slot: Slot = ""
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Mark:
     """Something written at a place."""
 
@@ -36,7 +37,7 @@ class Mark:
     hand: Hand = "figure"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Ruled:
     """A line below a row, from one column to another; ``side`` left: before the first column; above: over figures."""
 
@@ -46,7 +47,7 @@ class Ruled:
     side: Literal["below", "left", "above"] = "below"
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Stroke:
     """What comes at once: what is struck, then what is written and ruled, with its reason. ``question`` is what to ask
     before it; ``step`` the step of the working that it belongs to, None for writing the calculation down."""
@@ -59,7 +60,7 @@ class Stroke:
     step: int | None
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Board:
     """A calculation on paper. ``steps`` are the first and last step of the working that it stands for; ``small`` are
     rows that only hold carries and headings, ``amounts`` those behind which the label stands, once in each: the first

@@ -1,16 +1,15 @@
 """Sums and differences in columns: whole numbers, decimals, the wholes and the tops of mixed numbers."""
 
-from dataclasses import dataclass
-
 from keen_slate.core.machine.engine import Step
 from keen_slate.core.notation.layout import MINUS
 from keen_slate.core.numbers.forms import DecimalNumeral, Whole
 from keen_slate.core.problem.paper import Columns, digits_of, power_of_ten
 from keen_slate.core.problem.tree import Expr, at_path
+from keen_slate.core.values import frozen
 from keen_slate.core.working.boards.grid import Drawing
 
 
-@dataclass(frozen=True, slots=True)
+@frozen
 class Ground:
     """Where columns stand on a board: the row of carries, those of the numbers, that of the result, and the grid column
     of the last digit."""
