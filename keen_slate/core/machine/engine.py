@@ -10,7 +10,7 @@ from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, replace
 from functools import lru_cache
-from typing import Literal, NamedTuple, TypeVar
+from typing import Literal, TypeVar
 
 from keen_slate.core.machine.acts import ACTS, Act, Method
 from keen_slate.core.machine.goals import ON_PAPER, GoalId
@@ -66,7 +66,8 @@ def as_fault(fault: Exception, problem: Expr) -> EngineFault:
     return EngineFault(told, problem)
 
 
-class Goal(NamedTuple):
+@frozen
+class Goal:
     """What is to be done, and the path of the expression it is to be done to."""
 
     id: GoalId
