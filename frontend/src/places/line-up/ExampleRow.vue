@@ -57,7 +57,7 @@ defineExpose({ focus: () => row.value?.focus() })
   <li
     ref="row"
     class="example"
-    :class="[`role-${example.task.role}`, { told: example.told, chosen }]"
+    :class="[`role-${example.task.role}`, { told: example.told, chosen, long }]"
     tabindex="0"
     :aria-label="`${index + 1}: ${called}${chosen ? ', chosen' : ''}`"
     @click="pressed"
@@ -145,16 +145,21 @@ defineExpose({ focus: () => row.value?.focus() })
 
 <style scoped>
 .example {
+  --number: 4.4rem;
   display: grid;
-  grid-template-columns: 4.4rem minmax(9rem, max-content) minmax(5rem, max-content) minmax(0, 1fr) auto;
+  grid-template-columns: var(--number) minmax(9rem, max-content) minmax(5rem, max-content) minmax(0, 1fr) auto;
   align-items: center;
   gap: 0.2rem 1rem;
   padding: 0.25rem 0.6rem;
   min-height: 3.2rem;
 }
 
+.example.long {
+  --number: 5.4rem;
+}
+
 .example.told {
-  grid-template-columns: 4.4rem minmax(0, 3fr) minmax(0, 2fr) auto;
+  grid-template-columns: var(--number) minmax(0, 3fr) minmax(0, 2fr) auto;
 }
 
 /* What a story asks for stands below it: there is a lot of it. */
@@ -284,9 +289,17 @@ defineExpose({ focus: () => row.value?.focus() })
 }
 
 @media (--narrow) {
+  .example {
+    --number: 2.6rem;
+  }
+
+  .example.long {
+    --number: 3.6rem;
+  }
+
   .example,
   .example.told {
-    grid-template-columns: 2.6rem minmax(0, 1fr);
+    grid-template-columns: var(--number) minmax(0, 1fr);
   }
 
   .number {
