@@ -130,15 +130,7 @@ def make_round(session: Session, new: NewRound) -> MarkingRound:
 
 def open_round(session: Session, round_id: UUID) -> MarkingRound:
     """Raises NotFound."""
-    found = session.scalar(
-        select(MarkingRound)
-        .join(SchoolClass, SchoolClass.id == MarkingRound.class_id)
-        .where(MarkingRound.id == round_id, MarkingRound.deleted_at.is_(None), SchoolClass.deleted_at.is_(None))
-        .execution_options(populate_existing=True)
-    )
-    if found is None:
-        raise NotFound("round")
-    return found
+    return open_with_settings(session, round_id)[0]
 
 
 _NAMES = tuple(f.name for f in fields(Given))

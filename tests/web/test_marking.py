@@ -1,10 +1,10 @@
 """Classes and rounds over HTTP: typed, judged, pasted, ruled on, forgotten."""
 
 from datetime import date, timedelta
-from typing import get_args
+from typing import Any, get_args
 from uuid import uuid4
 
-from sqlalchemy import event
+from sqlalchemy import Engine, event
 
 from keen_slate.core.diagnosis.answers import Prepared, diagnose
 from keen_slate.core.diagnosis.forms import Policy
@@ -112,6 +112,49 @@ class Marking(AtTheMarkBook):
         self.assertEqual(worked["marks"][1]["why"], "done by line 1")
         nothing = self.client.get(path.format(found["pupils"][3]["id"], 1))
         self.assertEqual(nothing.status_code, 422)
+
+    def test_a_full_round_is_read_in_as_many_statements_as_one_answer(self) -> None:
+        found = self.a_round()
+        paths = [f"/api/rounds/{found['id']}{of}" for of in ("", "/sentence", "/picture")]
+        self.type_in(found, (0, 0, "3 4/6"))
+        few = [self.statements_of(path) for path in paths]
+        every = [(pupil, item, f"{pupil} {item + 1}/5") for pupil in range(4) for item in range(3)]
+        self.type_in(found, *every)
+        many = [self.statements_of(path) for path in paths]
+        self.assertEqual([count for count, _ in many], [count for count, _ in few])
+        self.assertEqual((len(few[0][1]["cells"]), len(many[0][1]["cells"])), (1, 12))
+        self.assertEqual(many[1][1]["sentence"], many[0][1]["sentence"])
+        self.assertEqual(many[2][1]["sentence"], many[0][1]["sentence"], "found with the picture and without")
+
+    def statements_of(self, path: str) -> tuple[int, Any]:
+        """How many statements a read takes once all is judged, and its answer."""
+        self.client.get(path)
+        statements: list[str] = []
+
+        def note(*told: Any) -> None:
+            statements.append(told[2])
+
+        event.listen(Engine, "before_cursor_execute", note)
+        try:
+            answer = self.client.get(path)
+        finally:
+            event.remove(Engine, "before_cursor_execute", note)
+        self.assertEqual(answer.status_code, 200)
+        return len(statements), answer.get_json()
+
+    def test_a_ruling_on_one_answer_leaves_what_equal_ones_share(self) -> None:
+        """Equal answers are read as one value: what is made of one is not made of the others, now or later."""
+        found = self.a_round()
+        self.type_in(found, *[(pupil, 0, "3 4/6") for pupil in range(4)])
+        before = self.client.get(f"/api/rounds/{found['id']}").get_json()["cells"]
+        one = before[1]["pupil"]
+        self.send("put", f"rounds/{found['id']}/rulings", pupil=one, item=0, ruling={"outcome": "right"})
+        for _ in range(2):
+            after = self.client.get(f"/api/rounds/{found['id']}").get_json()["cells"]
+            self.assertEqual([c["ruled"] for c in after], [c["pupil"] == one for c in after])
+            self.assertEqual([c for c in after if c["pupil"] != one], [c for c in before if c["pupil"] != one])
+        taken = self.send("put", f"rounds/{found['id']}/rulings", pupil=one, item=0, ruling={})["cells"]
+        self.assertEqual(taken, [before[1]])
 
     def test_the_teacher_overrules(self) -> None:
         found = self.a_round()

@@ -153,7 +153,7 @@ def _methods(problem: str, school: School) -> tuple[MethodMark, ...]:
 
 
 @lru_cache(maxsize=2048)
-def _grid_cell(status: Any, told: tuple[str, ...], between: tuple[str, ...], points: int) -> Cell:
+def _shown_as(status: Any, told: tuple[str, ...], between: tuple[str, ...], points: int) -> Cell:
     return Cell(status, Hypotheses(told, between), points)
 
 
@@ -430,7 +430,7 @@ class Opened:
         )
 
     def seen(self, answer: Given) -> Seen:
-        """What is known of an answer, and its marks; of equal ones found once."""
+        """What is known of an answer, and its marks; of equal ones, which share it, found once."""
         version = self.version_of(answer.pupil_id)
         key = answer.item, version, answer.found_by, id(answer.found), id(answer.ruling)
         kept = self._seen.get(key)
@@ -490,7 +490,7 @@ class Opened:
         if answer is None:
             return None
         (status, told, between), points, _ = self.seen(answer)
-        return _grid_cell(status, told, between, points) if status else None
+        return _shown_as(status, told, between, points) if status else None
 
     def reaches(self) -> tuple[Reach, ...]:
         """What the items can show, as far as they have been made ready."""
