@@ -12,5 +12,12 @@ def frozen(made: type[T]) -> type[T]:
 
     That none is changed is seen to by the type checker, not while the program runs: a working is thousands of values,
     and each is made in a third of the time.
+
+    >>> @frozen
+    ... class Share:
+    ...     top: int
+    ...     bottom: int
+    >>> {Share(3, 4): "three quarters"}[Share(3, 4)]
+    'three quarters'
     """
     return dataclass(slots=True, unsafe_hash=True)(made)

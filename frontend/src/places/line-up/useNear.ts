@@ -2,7 +2,7 @@ import { onScopeDispose, ref, watch, type Ref } from 'vue'
 
 /** How far beyond the window a row is drawn already. */
 const MARGIN = '900px'
-/** Rows that are drawn at once in any list: more than a window shows. */
+/** Rows that are drawn at once in any list, about a window of them; of the others those that turn out to be near. */
 const AT_ONCE = 15
 
 let observer: IntersectionObserver | undefined
