@@ -7,20 +7,21 @@ import { stylesOfComponents } from './build/componentStyle.ts'
 
 /** What is wanted at the same moment comes together: behind a slow line each file by itself costs more than it weighs. */
 const TOGETHER = [
-  {
-    name: 'base',
-    priority: 2,
-    test: /node_modules\/(?:@?vue|vue-router|pinia|@vueuse|openapi-fetch|@primevue\/core|@primeuix|primevue\/(?:config|button|badge|ripple)|@primevue\/icons\/(?:baseicon|spinner))\//,
-  },
+  { name: 'base', priority: 3, test: /node_modules\/(?:@?vue|vue-router|pinia|@vueuse|openapi-fetch)\// },
   {
     name: 'sheet',
-    priority: 1,
-    test: /\/src\/(?:shared\/(?:MathText|SideWork|StepTools|PictureWithCaption|SetTrouble|pictures|boards|copying|focusing)|desk\/(?:organisers|useRequest|useSchool)|places\/work\/panels)\b|\/primevue\/(?:textarea|baseinput|baseeditableholder)\/|virtual:textarea/,
+    priority: 2,
+    test: /\/src\/(?:app|shared\/(?:afterwards|MathText|PressButton|SideWork|SetTrouble|boards|copying|focusing|pictures|useGrowing)|desk\/(?:organisers|useRequest|useSchool)|places\/work\/(?:facets|useCopying))\b|virtual:textarea/,
+  },
+  {
+    name: 'tools',
+    priority: 2,
+    test: /\/src\/(?:shared\/(?:StepTools|PictureWithCaption)|desk\/(?:useSetActs|useSetSearch)|places\/work\/panels|styles\/more-icons)\b|virtual:(?:select|inputtext)/,
   },
   {
     name: 'choices',
     priority: 1,
-    test: /\/primevue\/(?:select|inputtext|portal|iconfield|inputicon|overlayeventbus|virtualscroller)\/|\/@primevue\/icons\/|virtual:(?:select|inputtext)/,
+    test: /\/(?:@primevue|@primeuix)\/|\/src\/library|\/primevue\/(?:config|base|select|inputtext|portal|iconfield|inputicon|overlayeventbus|virtualscroller|baseinput|baseeditableholder)\//,
   },
 ]
 
@@ -31,7 +32,10 @@ export default defineConfig({
   build: {
     target: 'es2022',
     manifest: true,
+    modulePreload: { polyfill: false },
     rolldownOptions: {
+      // What is optimized here, few files, is said by TOGETHER; it only adds a file that all wait for.
+      experimental: { chunkOptimization: false },
       input: ['index.html', 'src/early.ts', 'src/offline/worker.ts'],
       // A service worker is known by its name, and governs what lies below it.
       output: {

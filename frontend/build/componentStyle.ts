@@ -11,10 +11,16 @@ interface Style {
   getThemeStyleSheet(): string
 }
 
-/** Kinds of button that stand nowhere. */
-export const UNUSED = /\.p-button-(success|info|warn|help|danger|contrast)\b/
+/** Kinds of button and of text field that stand nowhere (src/shared/PressButton.vue has all that there are). */
+export const UNUSED =
+  /\.p-button-(success|info|warn|help|danger|contrast|secondary|link|plain|rounded|raised|vertical|fluid|lg|icon-right|icon-bottom)\b|\.p-badge\b|\.p-textarea(-lg|-fluid|\.p-variant-filled)\b/
 
-Theme.setTheme({ preset: slateTheme, options: { darkModeSelector: '.on-projector-dark' } })
+/** The library's own dark colours: here they come from styles/tokens.css. */
+const NEVER = '.never-dark'
+/** What opens over the page and folds. */
+const MOVING = /\.p-(collapsible|overlay|anchored)/
+
+Theme.setTheme({ preset: slateTheme, options: { darkModeSelector: NEVER } })
 
 /** The sheet of a component: its variables and its rules. */
 export async function sheetOf(component: string): Promise<string> {
@@ -28,18 +34,27 @@ export async function sheetOf(component: string): Promise<string> {
   return withoutUnread(sheet, '')
 }
 
-/** What all components build on. */
-export async function commonSheet(): Promise<string> {
+/** What stands around the first working is drawn by these alone, before the library is there. */
+const FIRST = ['button', 'textarea']
+
+/** What the components build on: those of the first working, or all. */
+export async function commonSheet(all: boolean): Promise<string> {
   const base = BaseStyle as unknown as Style
-  const sheets = [base.getStyleSheet(), base.getCommonThemeStyleSheet(), base.getThemeStyleSheet()]
-  const components = await Promise.all(Object.keys(slateTheme.components ?? {}).map(sheetOf))
-  return withoutUnread(parse(bare(sheets.join('\n'))), components.join('\n'))
+  const sheets = [base.getCommonThemeStyleSheet(), base.getThemeStyleSheet(), ...(all ? [base.getStyleSheet()] : [])]
+  const components = await Promise.all((all ? Object.keys(slateTheme.components ?? {}) : FIRST).map(sheetOf))
+  const sheet = parse(bare(sheets.join('\n')))
+  if (!all) {
+    sheet.walkRules(MOVING, (rule) => void rule.remove())
+    sheet.walkAtRules('keyframes', (rule) => void rule.remove())
+  }
+  return withoutUnread(sheet, components.join('\n'))
 }
 
 const bare = (sheet: string) => sheet.replace(/<\/?style[^>]*>/g, '\n')
 
-/** A sheet without the variables that neither it nor `others` read. */
+/** A sheet without the library's dark, and without the variables that neither it nor `others` read. */
 function withoutUnread(sheet: Root, others: string): string {
+  sheet.walkRules(NEVER, (rule) => void rule.remove())
   for (let gone = true; gone; ) {
     gone = false
     const read = new Set([...`${sheet.toString()}${others}`.matchAll(/var\((--[\w-]+)/g)].map(([, name]) => name))
@@ -55,15 +70,15 @@ function withoutUnread(sheet: Root, others: string): string {
   return sheet.toString()
 }
 
-const COMMON = 'virtual:components.css'
+const COMMON = new Map([['\0virtual:first-components.css', false], ['\0virtual:components.css', true]])
 const SHEET = /^\0virtual:(\w+)\.css$/
 const STYLE = /^(?:\0style:|@primeuix\/styles\/)(\w+)$/
 const NO_RIPPLE = '\0no-ripple'
 
 /**
  * What the components look like is made while the program is built, and comes with each of them as a style sheet; what
- * all build on is `virtual:components.css`. The library, told that there is no theme, makes none when it starts. Its
- * ripples, which are off, are left out.
+ * all build on is `virtual:components.css`, and as much of it as the first working needs `virtual:first-components.css`. The library, told that there is no theme, makes none when it starts
+ * (src/library.ts), which is when the first of its components is loaded. Its ripples, which are off, are left out.
  */
 export function stylesOfComponents(): Plugin {
   return {
@@ -76,13 +91,14 @@ export function stylesOfComponents(): Plugin {
       return component && `\0style:${component}`
     },
     load(id) {
-      if (id === `\0${COMMON}`) return commonSheet()
+      const common = COMMON.get(id)
+      if (common !== undefined) return commonSheet(common)
       if (id === NO_RIPPLE) return 'export default {}'
       const component = SHEET.exec(id)?.[1]
       if (component) return sheetOf(component)
       const styled = STYLE.exec(id)?.[1]
       if (!styled) return
-      return `${styled === 'base' ? '' : `import 'virtual:${styled}.css'`}\nexport const style = ''`
+      return `${styled === 'base' ? '' : `import '@/library'\nimport 'virtual:${styled}.css'`}\nexport const style = ''`
     },
   }
 }

@@ -6,12 +6,11 @@ import { useMe } from '@/desk/useMe'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import NoticeBar from '@/shared/NoticeBar.vue'
-import UndoBar from '@/shared/UndoBar.vue'
-import { useKeptFocus } from '@/shared/useKeptFocus'
 import { useKeys, useUndoKeys } from '@/shared/useKeys'
 
 /** Seldom seen, and not before they are asked for. */
 const KeyList = defineAsyncComponent(() => import('@/shared/KeyList.vue'))
+const UndoBar = defineAsyncComponent(() => import('@/shared/UndoBar.vue'))
 const SignIn = defineAsyncComponent(() => import('@/shared/SignIn.vue'))
 
 const route = useRoute()
@@ -44,7 +43,6 @@ const places = computed(() => {
 })
 
 followAppearance()
-useKeptFocus()
 onMounted(me.ask)
 watch(
   () => me.inside,
@@ -104,7 +102,7 @@ useUndoKeys(
     <!-- What was typed stays there while somebody signs in again. -->
     <div v-if="me.wasInside && !welcome" v-show="me.inside"><RouterView /></div>
   </main>
-  <UndoBar />
+  <div class="undo-place" role="status"><UndoBar v-if="sets.lately" /></div>
   <KeyList v-if="keysAsked" v-model:visible="keysShown" />
 </template>
 

@@ -1,21 +1,10 @@
-import './styles/tokens.css'
-import './styles/base.css'
-import './styles/icons.css'
-import './styles/mathematics.css'
-import 'virtual:components.css'
 import { createPinia } from 'pinia'
-import PrimeVue from 'primevue/config'
-import { createApp } from 'vue'
-import App from './App.vue'
+import { app } from './app'
 import { useNotice } from './desk/useNotice'
-import { keepForLater } from './offline/begin'
 import { router } from './router'
-import { beginTextFonts } from './shared/textFonts'
+import { beginAfterwards } from './shared/afterwards'
 
-const app = createApp(App)
-  .use(createPinia())
-  .use(router)
-  .use(PrimeVue, { theme: 'none' })
+app.use(createPinia()).use(router)
 
 // Whatever no component caught is told, and the page goes on.
 const notice = useNotice()
@@ -27,6 +16,5 @@ window.addEventListener('unhandledrejection', (event) => {
 // What was pressed meanwhile is heard between reading the program and drawing the page.
 setTimeout(() => {
   app.mount('#app')
-  beginTextFonts()
-  keepForLater()
+  beginAfterwards()
 })

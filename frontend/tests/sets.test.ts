@@ -2,6 +2,7 @@ import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { watch } from 'vue'
 import { api, type SetChange, type ShownExample, type ShownSet } from '@/api/client'
+import { useSetActs } from '@/desk/useSetActs'
 import { useSets } from '@/desk/useSets'
 
 /** A server with one set, which it gives in parts, as the real one does: the first two examples, then three at once. */
@@ -98,7 +99,7 @@ describe('the set in hand', () => {
   it('is changed once all is there, also by what was done before', async () => {
     const sets = useSets()
     await sets.open('set')
-    expect(await sets.several('move', ['h'], { place: 0 })).toBe(true)
+    expect(await useSetActs().several('move', ['h'], { place: 0 })).toBe(true)
     expect(asked).toEqual(['past 0', 'past 2', 'past 5', 'move'])
     expect(ids(sets.inHand)).toBe('h a b c d e f g')
     expect(sets.lately?.said).toBe('Changed it.')
@@ -107,7 +108,7 @@ describe('the set in hand', () => {
   it('is loaded again where very much of it is new, and what waits is done after that', async () => {
     const sets = useSets()
     await sets.open('set')
-    const done = [sets.several('duplicate', [...'abcd']), sets.several('delete', ['a', 'a2'])]
+    const done = [useSetActs().several('duplicate', [...'abcd']), useSetActs().several('delete', ['a', 'a2'])]
     expect(await Promise.all(done)).toEqual([true, true])
     await sets.whole()
     expect(ids(sets.inHand)).toBe('b c d e f g h b2 c2 d2')
@@ -121,7 +122,7 @@ describe('the set in hand', () => {
     await sets.open('set')
     await sets.whole()
     refused = { status: 422, message: 'It cannot stand there.' }
-    const moving = sets.several('move', ['c'], { place: 0 })
+    const moving = useSetActs().several('move', ['c'], { place: 0 })
     expect(ids(sets.inHand)).toBe('c a b d e f g h')
     expect(await moving).toBe(false)
     expect(ids(sets.inHand)).toBe('a b c d e f g h')
@@ -134,7 +135,7 @@ describe('the set in hand', () => {
     await sets.open('set')
     await sets.whole()
     kept = { ...kept, revision: 9, ids: [...'hgf'] }
-    const both = [sets.several('delete', ['h']), sets.several('delete', ['g'])]
+    const both = [useSetActs().several('delete', ['h']), useSetActs().several('delete', ['g'])]
     expect(await Promise.all(both)).toEqual([false, false])
     expect(ids(sets.inHand)).toBe('h g f')
     expect(asked.filter((a) => a === 'delete').length).toBe(1) // the second was meant for another set than there is

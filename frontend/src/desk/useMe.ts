@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api, ApiFault, data, onSignedOut, type Me } from '@/api/client'
-import { forgetRead } from '@/offline/begin'
+import { forgetRead } from '@/offline/forget'
 import { useNotice } from './useNotice'
 
 const LAST = 'keen-slate:me'

@@ -6,18 +6,14 @@ import {
   ApiFault,
   data,
   type Edits,
-  type Fading,
-  type PictureKind,
-  type Plan,
   type School,
   type SetChange,
-  type DeletedSet,
   type SetSummary,
   type SharedSet,
   type ShownSet,
   type Task,
 } from '@/api/client'
-import { inLine, summaryOf, withChange, withMoved, withPart, type Foreseen, type Line } from './setChange'
+import { inLine, summaryOf, withChange, withPart, type Foreseen, type Line } from './setChange'
 import { useOutbox } from './useOutbox'
 
 /** What was done last, and how it is taken back: told for a while after it was done. */
@@ -29,11 +25,6 @@ interface Lately {
 /** Makes a change to a set; null where the set is gone then. */
 type Make = (set: ShownSet) => Promise<SetChange | null>
 
-export type SeveralAct = 'delete' | 'duplicate' | 'move' | 'copy' | 'lock' | 'unlock' | 'fade'
-
-export type Swap = 'another' | 'easier' | 'harder' | 'other-operation'
-
-const WORKED: Fading = { kind: 'worked', side: 'end', lines: 1, what: 'line' }
 const OWN_SET = 'My examples'
 /** Sets that are listed at once; the server gives as many. */
 const PAGE = 60
@@ -54,7 +45,6 @@ export const useSets = defineStore('sets', () => {
   /** Whether there are others behind those that are listed, and which names are listed. */
   const more = ref(false)
   const named = ref('')
-  const bin = ref<DeletedSet[]>([])
   /** A set is shown as it came, never changed in place. */
   const inHand = shallowRef<ShownSet | null>(null)
   const outbox = useOutbox()
@@ -180,33 +170,6 @@ export const useSets = defineStore('sets', () => {
 
   const list = () => guarded(refresh)
 
-  const lookIntoBin = () =>
-    guarded(async () => {
-      bin.value = (await data(api.GET('/api/sets/bin'))).sets
-    })
-
-  function putBack(gone: DeletedSet) {
-    return guarded(async () => {
-      const params = { path: { set_id: gone.id } }
-      const back = await data(api.POST('/api/sets/{set_id}/restore', { params, body: { revision: gone.revision } }))
-      hold(back)
-      noteChanged(back)
-      bin.value = bin.value.filter((g) => g.id !== gone.id)
-    })
-  }
-
-  /** A copy of the set in hand becomes the set in hand: one's own, whosever it was. */
-  function copy() {
-    const set = inHand.value
-    if (!set) return Promise.resolve(false)
-    return guarded(async () => {
-      const body = { name: null, to: null }
-      const made = await data(api.POST('/api/sets/{set_id}/copy', { params: { path: { set_id: set.id } }, body }))
-      hold(made)
-      noteChanged(made)
-    })
-  }
-
   /** Load the list, by which the set that will be in hand is known; where it is not, that set as well. */
   async function know() {
     void sendLater()
@@ -322,17 +285,6 @@ export const useSets = defineStore('sets', () => {
     })
   }
 
-  function rename(name: string) {
-    return change((set) =>
-      data(
-        api.PUT('/api/sets/{set_id}/name', {
-          params: { path: { set_id: set.id } },
-          body: { revision: set.revision, name },
-        }),
-      ),
-    )
-  }
-
   /** At the end of the set in hand; whoever is new here gets a set of their own for it. */
   async function keep(text: string, school: School, edits: Edits): Promise<boolean | 'waits'> {
     if (!keepsInto.value && !(await makeSet(OWN_SET))) return false
@@ -379,75 +331,6 @@ export const useSets = defineStore('sets', () => {
     )
   }
 
-  /** A kind of picture was chosen: it comes first in the whole set, if it is one of one's own. */
-  async function likePicture(kind: string) {
-    if (!inHand.value || inHand.value.owner || inHand.value.pictures[0] === kind) return false
-    return change((set) =>
-      data(
-        api.PUT('/api/sets/{set_id}/picture', {
-          params: { path: { set_id: set.id } },
-          body: { revision: set.revision, kind: kind as PictureKind },
-        }),
-      ),
-    )
-  }
-
-  function reorder(order: string[]) {
-    return change((set) =>
-      data(
-        api.PUT('/api/sets/{set_id}/order', {
-          params: { path: { set_id: set.id } },
-          body: { revision: set.revision, order },
-        }),
-      ),
-    )
-  }
-
-  /** Locked items stay, unless everything is to be replaced. */
-  function build(plan: Plan, replace: boolean) {
-    return change((set) =>
-      data(
-        api.POST('/api/sets/{set_id}/ladder', {
-          params: { path: { set_id: set.id } },
-          body: { revision: set.revision, plan, replace },
-        }),
-      ),
-    )
-  }
-
-  function swap(exampleId: string, how: Swap, seed: string) {
-    return change((set) =>
-      data(
-        api.POST('/api/sets/{set_id}/examples/{example_id}/swap', {
-          params: { path: { set_id: set.id, example_id: exampleId } },
-          body: { revision: set.revision, how, seed },
-        }),
-      ),
-    )
-  }
-
-  function typeOver(exampleId: string, text: string) {
-    return change((set) =>
-      data(
-        api.POST('/api/sets/{set_id}/examples/{example_id}/typed', {
-          params: { path: { set_id: set.id, example_id: exampleId } },
-          body: { revision: set.revision, text },
-        }),
-      ),
-    )
-  }
-
-  function putBeside(exampleId: string, what: 'contrast' | 'turn' | 'find', mistake = '') {
-    return change((set) =>
-      data(
-        api.POST('/api/sets/{set_id}/examples/{example_id}/beside', {
-          params: { path: { set_id: set.id, example_id: exampleId } },
-          body: { revision: set.revision, what, mistake, seed: String(set.revision) },
-        }),
-      ),
-    )
-  }
-
   function changeTask(exampleId: string, task: Task) {
     return change((set) =>
       data(
@@ -457,44 +340,6 @@ export const useSets = defineStore('sets', () => {
         }),
       ),
     )
-  }
-
-  /** One step for several examples; `place` counts from 0, `to` is the set that copies go to. */
-  function several(act: SeveralAct, examples: string[], rest: { place?: number; to?: string; fading?: Fading } = {}) {
-    const { place = 0, to = null, fading = WORKED } = rest
-    const done = change(
-      (set) =>
-        data(
-          api.POST('/api/sets/{set_id}/several', {
-            params: { path: { set_id: set.id } },
-            body: { revision: set.revision, act, examples, place, to, fading },
-          }),
-        ),
-      act === 'move' ? (set) => withMoved(set, examples, place) : undefined,
-    )
-    return to ? done.then(async (copied) => copied && (await list())) : done
-  }
-
-  function deleteSet() {
-    let gone: { id: string; revision: number } | undefined
-    async function remove(set: ShownSet) {
-      const path = { set_id: set.id }
-      const query = { revision: set.revision }
-      gone = { id: set.id, ...(await data(api.DELETE('/api/sets/{set_id}', { params: { path, query } }))) }
-      return null
-    }
-    async function restore() {
-      if (!gone) return
-      const params = { path: { set_id: gone.id } }
-      const back = await data(api.POST('/api/sets/{set_id}/restore', { params, body: { revision: gone.revision } }))
-      hold(back)
-      noteChanged(back)
-    }
-    const name = inHand.value?.name ?? ''
-    return change(remove).then((done) => {
-      if (done) lately.value = { said: `Deleted the set “${name}”.`, undo: () => guarded(restore) }
-      return done
-    })
   }
 
   /** Take back what was done last: a set that was deleted just now, else the last step of the set in hand. */
@@ -511,7 +356,6 @@ export const useSets = defineStore('sets', () => {
     shared,
     more,
     named,
-    bin,
     inHand,
     inHandId,
     coming,
@@ -528,25 +372,17 @@ export const useSets = defineStore('sets', () => {
     list,
     listMore,
     listNamed,
-    lookIntoBin,
-    putBack,
-    copy,
     open,
     whole,
     makeSet,
-    rename,
-    likePicture,
     keep,
     sendLater,
     editExample,
-    reorder,
-    build,
-    swap,
-    typeOver,
-    putBeside,
     changeTask,
-    several,
     tell,
-    deleteSet,
+    guarded,
+    hold,
+    noteChanged,
+    change,
   }
 })

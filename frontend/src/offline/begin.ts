@@ -15,8 +15,3 @@ async function begin() {
     // Without it everything is as it is, as long as Keen Slate answers.
   }
 }
-
-/** Forget what was loaded: it is somebody's. The program itself stays. */
-export async function forgetRead() {
-  if ('caches' in window) await caches.delete('keen-slate-read')
-}

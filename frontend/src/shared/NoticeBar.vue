@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from './PressButton.vue'
 import { useNotice } from '@/desk/useNotice'
 import NoticeBox from './NoticeBox.vue'
 
@@ -13,6 +13,6 @@ const notice = useNotice()
     says="Keen Slate does not answer. This is as it was loaded last; what you type stays here."
   />
   <NoticeBox v-if="notice.said" :says="notice.said">
-    <Button label="All right" size="small" variant="text" @click="notice.said = ''" />
+    <PressButton label="All right" size="small" variant="text" @click="notice.said = ''" />
   </NoticeBox>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from './PressButton.vue'
 import { useSets } from '@/desk/useSets'
 import NoticeBox from './NoticeBox.vue'
 
@@ -18,10 +18,10 @@ async function again() {
     v-if="sets.conflict"
     :says="`${sets.conflict.message} The set is shown as it is now; your own change was not made.`"
   >
-    <Button label="Make my change now" size="small" @click="again" />
-    <Button label="Leave it" size="small" variant="text" @click="sets.conflict = null" />
+    <PressButton label="Make my change now" size="small" @click="again" />
+    <PressButton label="Leave it" size="small" variant="text" @click="sets.conflict = null" />
   </NoticeBox>
   <NoticeBox v-else-if="sets.trouble" :says="sets.trouble">
-    <Button label="All right" size="small" variant="text" @click="sets.trouble = ''" />
+    <PressButton label="All right" size="small" variant="text" @click="sets.trouble = ''" />
   </NoticeBox>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from './PressButton.vue'
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
 import { onMounted, ref, useTemplateRef } from 'vue'
@@ -33,7 +33,7 @@ async function signIn() {
       <p>Keen Slate runs for one desk, and only a browser that was opened by its own address sees what is on it.</p>
       <p>In the folder of Keen Slate run <code>./start address</code>, and open what it prints.</p>
       <p v-if="me.wasInside" class="quiet">What you typed here is still there: once you are in, come back to this page.</p>
-      <Button label="I am in now" variant="outlined" @click="me.ask()" />
+      <PressButton label="I am in now" variant="outlined" @click="me.ask()" />
     </template>
     <form v-else @submit.prevent="signIn">
       <h1 id="door-title">{{ me.wasInside ? 'Sign in again' : 'Sign in' }}</h1>
@@ -54,7 +54,7 @@ async function signIn() {
         <label for="door-stay">This computer is mine alone: stay signed in for a month</label>
       </div>
       <p v-if="fault" class="fault" role="alert">{{ fault.message }}</p>
-      <Button type="submit" label="Sign in" :disabled="asking || !name.trim() || !password" />
+      <PressButton type="submit" label="Sign in" :disabled="asking || !name.trim() || !password" />
       <a v-if="me.me?.sign_on" class="sign-on" href="/sign-on">Sign in by {{ me.me.sign_on }}</a>
       <p class="quiet">Password forgotten? Whoever administers Keen Slate at your school makes you a link for a new one.</p>
     </form>

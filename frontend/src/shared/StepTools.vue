@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from './PressButton.vue'
 import { defineAsyncComponent, shallowRef } from 'vue'
 
 /** Undo, redo, and the list of all steps: what was done up to now, and below it what was undone. */
@@ -25,7 +25,7 @@ function open({ currentTarget }: Event) {
 
 <template>
   <span class="step-tools" role="group" aria-label="Undo and redo">
-    <Button
+    <PressButton
       icon="pi pi-undo"
       variant="text"
       size="small"
@@ -34,7 +34,7 @@ function open({ currentTarget }: Event) {
       :title="undo ? `Undo: ${undo} (Ctrl + Z)` : ''"
       @click="emit('undo')"
     />
-    <Button
+    <PressButton
       icon="pi pi-undo mirrored"
       variant="text"
       size="small"
@@ -43,7 +43,7 @@ function open({ currentTarget }: Event) {
       :title="redo ? `Redo: ${redo} (Ctrl + Shift + Z)` : ''"
       @click="emit('redo')"
     />
-    <Button label="Steps" variant="text" size="small" :disabled="!undo && !redo" aria-haspopup="dialog" @click="open" />
+    <PressButton label="Steps" variant="text" size="small" :disabled="!undo && !redo" aria-haspopup="dialog" @click="open" />
     <StepList v-if="asked" :asked="asked" :steps="steps" @go="emit('go', $event)" />
   </span>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from './PressButton.vue'
 import { onScopeDispose, watch } from 'vue'
 import { useSets } from '@/desk/useSets'
 
@@ -13,16 +13,15 @@ watch(
     window.clearTimeout(timer)
     if (lately) timer = window.setTimeout(() => (sets.lately = null), SHOWN_FOR)
   },
+  { immediate: true },
 )
 onScopeDispose(() => window.clearTimeout(timer))
 </script>
 
 <template>
-  <div class="undo-place" role="status">
-    <div v-if="sets.lately" class="undo-bar">
-      <span>{{ sets.lately.said }}</span>
-      <Button v-if="sets.lately.undo" label="Undo" size="small" variant="outlined" @click="sets.undo()" />
-    </div>
+  <div v-if="sets.lately" class="undo-bar">
+    <span>{{ sets.lately.said }}</span>
+    <PressButton v-if="sets.lately.undo" label="Undo" size="small" variant="outlined" @click="sets.undo()" />
   </div>
 </template>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
@@ -7,6 +7,7 @@ import SelectButton from 'primevue/selectbutton'
 import { computed, nextTick, onMounted, ref, useTemplateRef } from 'vue'
 import { api, type Aims } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
+import { useSetActs } from '@/desk/useSetActs'
 import { useSets } from '@/desk/useSets'
 import { focusOn } from '@/shared/focusing'
 import BoundsFields from './BoundsFields.vue'
@@ -16,6 +17,7 @@ import { STANDINGS, useWishes } from './useWishes'
 const emit = defineEmits<{ drawn: [] }>()
 
 const sets = useSets()
+const acts = useSetActs()
 const reading = useRequest()
 const keeping = useRequest({ reads: false, shown: true })
 const forgetting = useRequest({ reads: false })
@@ -61,7 +63,7 @@ async function draw(other = false) {
 async function drawnWith(replace: boolean) {
   asked.value = false
   drawing.value = true
-  if (await sets.build(plan.value, replace)) emit('drawn')
+  if (await acts.build(plan.value, replace)) emit('drawn')
   drawing.value = false
 }
 
@@ -103,7 +105,7 @@ async function forgetAim() {
         size="small"
         @update:model-value="startFrom($event)"
       />
-      <Button v-if="aim?.kept" label="Forget this aim" size="small" variant="text" @click="forgetAim" />
+      <PressButton v-if="aim?.kept" label="Forget this aim" size="small" variant="text" @click="forgetAim" />
       <label for="aim-family">Items</label>
       <Select
         v-model="family"
@@ -119,17 +121,17 @@ async function forgetAim() {
       <label>Rungs <input v-model.number="count" type="number" class="p-inputtext p-inputtext-sm few-digits" min="1" max="40" /></label>
       <label>Mixed review <input v-model.number="review" type="number" class="p-inputtext p-inputtext-sm few-digits" min="0" max="20" /></label>
       <span v-if="asked" class="keep-own" role="group" aria-label="What you made by hand">
-        <Button ref="keepsOwn" :label="`Keep my ${own}`" @click="drawnWith(false)" />
-        <Button label="Replace all" variant="outlined" @click="drawnWith(true)" />
-        <Button label="Leave it" variant="text" @click="asked = false" />
+        <PressButton ref="keepsOwn" :label="`Keep my ${own}`" @click="drawnWith(false)" />
+        <PressButton label="Replace all" variant="outlined" @click="drawnWith(true)" />
+        <PressButton label="Leave it" variant="text" @click="asked = false" />
       </span>
       <template v-else>
-        <Button label="Draw the ladder" :loading="drawing" @click="draw()" />
-        <Button label="Other numbers" variant="outlined" :disabled="drawing" @click="draw(true)" />
+        <PressButton label="Draw the ladder" :loading="drawing" @click="draw()" />
+        <PressButton label="Other numbers" variant="outlined" :disabled="drawing" @click="draw(true)" />
       </template>
       <form class="keep-aim" @submit.prevent="keepAim">
         <InputText v-model="name" size="small" maxlength="120" placeholder="Name to keep this aim" aria-label="Name to keep this aim" />
-        <Button type="submit" label="Keep" size="small" variant="text" :disabled="!name.trim()" />
+        <PressButton type="submit" label="Keep" size="small" variant="text" :disabled="!name.trim()" />
       </form>
       <span role="status" class="quiet">{{ told }}</span>
     </div>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Select from 'primevue/select'
 import { computed } from 'vue'
 import type { Fading } from '@/api/client'
+import { useSetActs } from '@/desk/useSetActs'
 import { useSets } from '@/desk/useSets'
 import { useSetSearch } from '@/desk/useSetSearch'
 
@@ -10,6 +11,7 @@ import { useSetSearch } from '@/desk/useSetSearch'
 const props = defineProps<{ chosen: string[] }>()
 const emit = defineEmits<{ none: []; move: [by: number] }>()
 const sets = useSets()
+const acts = useSetActs()
 
 const FADINGS = [
   { kind: 'worked', name: 'wholly worked' },
@@ -20,12 +22,12 @@ const { own, search } = useSetSearch()
 const others = computed(() => own.value.filter((set) => set.id !== sets.inHandId))
 
 function fade(kind: Fading['kind']) {
-  void sets.several('fade', props.chosen, { fading: { kind, side: 'end', lines: 2, what: 'line' } })
+  void acts.several('fade', props.chosen, { fading: { kind, side: 'end', lines: 2, what: 'line' } })
 }
 async function copy(to: string) {
   const name = others.value.find((set) => set.id === to)?.name ?? ''
   const count = props.chosen.length
-  if (await sets.several('copy', props.chosen, { to }))
+  if (await acts.several('copy', props.chosen, { to }))
     sets.tell(`Copied ${count === 1 ? 'one item' : `${count} items`} to “${name}”.`)
 }
 </script>
@@ -43,11 +45,11 @@ async function copy(to: string) {
       aria-label="How much is worked of the chosen items"
       @update:model-value="fade($event)"
     />
-    <Button icon="pi pi-lock" size="small" variant="text" aria-label="Lock the chosen items" title="Lock" @click="sets.several('lock', chosen)" />
-    <Button icon="pi pi-lock-open" size="small" variant="text" aria-label="Unlock the chosen items" title="Unlock" @click="sets.several('unlock', chosen)" />
-    <Button icon="pi pi-arrow-up" size="small" variant="text" aria-label="Move the chosen items up" @click="emit('move', -1)" />
-    <Button icon="pi pi-arrow-down" size="small" variant="text" aria-label="Move the chosen items down" @click="emit('move', 1)" />
-    <Button icon="pi pi-clone" size="small" variant="text" aria-label="Put the chosen items there once more" title="Once more" @click="sets.several('duplicate', chosen)" />
+    <PressButton icon="pi pi-lock" size="small" variant="text" aria-label="Lock the chosen items" title="Lock" @click="acts.several('lock', chosen)" />
+    <PressButton icon="pi pi-lock-open" size="small" variant="text" aria-label="Unlock the chosen items" title="Unlock" @click="acts.several('unlock', chosen)" />
+    <PressButton icon="pi pi-arrow-up" size="small" variant="text" aria-label="Move the chosen items up" @click="emit('move', -1)" />
+    <PressButton icon="pi pi-arrow-down" size="small" variant="text" aria-label="Move the chosen items down" @click="emit('move', 1)" />
+    <PressButton icon="pi pi-clone" size="small" variant="text" aria-label="Put the chosen items there once more" title="Once more" @click="acts.several('duplicate', chosen)" />
     <Select
       v-if="others.length"
       :model-value="null"
@@ -61,8 +63,8 @@ async function copy(to: string) {
       @filter="search"
       @update:model-value="copy($event)"
     />
-    <Button label="Delete" icon="pi pi-trash" size="small" variant="text" @click="sets.several('delete', chosen)" />
-    <Button icon="pi pi-times" aria-label="Choose none" title="Choose none" size="small" variant="text" @click="emit('none')" />
+    <PressButton label="Delete" icon="pi pi-trash" size="small" variant="text" @click="acts.several('delete', chosen)" />
+    <PressButton icon="pi pi-times" aria-label="Choose none" title="Choose none" size="small" variant="text" @click="emit('none')" />
   </div>
 </template>
 

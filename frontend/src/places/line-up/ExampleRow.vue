@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import { computed, useTemplateRef } from 'vue'
 import { useRouter } from 'vue-router'
 import type { ShownExample } from '@/api/client'
+import { useSetActs } from '@/desk/useSetActs'
 import { useSets } from '@/desk/useSets'
 import MathText from '@/shared/MathText.vue'
 import StoryText from '@/shared/StoryText.vue'
@@ -22,6 +23,7 @@ const emit = defineEmits<{
 }>()
 const router = useRouter()
 const sets = useSets()
+const acts = useSetActs()
 const row = useTemplateRef<HTMLElement>('row')
 const near = useNear(row, props.index, () => props.long)
 
@@ -65,7 +67,7 @@ defineExpose({ focus: () => row.value?.focus() })
     @keydown.down.self.prevent="stepped(1, $event)"
     @keydown.enter.self="emit('work')"
     @keydown.space.self.prevent="!fixed && emit('choose', 'toggle')"
-    @keydown.delete.self.prevent="!fixed && sets.several('delete', [example.id])"
+    @keydown.delete.self.prevent="!fixed && acts.several('delete', [example.id])"
   >
     <template v-if="near || opened">
       <span class="number">
@@ -98,7 +100,7 @@ defineExpose({ focus: () => row.value?.focus() })
       </span>
       <p v-if="example.judged" class="judged-item">{{ example.judged }}</p>
       <span v-if="!fixed" class="example-actions">
-        <Button
+        <PressButton
           icon="pi pi-ellipsis-h"
           variant="text"
           size="small"
@@ -107,7 +109,7 @@ defineExpose({ focus: () => row.value?.focus() })
           title="Change it"
           @click.stop="emit('open')"
         />
-        <Button
+        <PressButton
           :icon="example.task.locked ? 'pi pi-lock' : 'pi pi-lock-open'"
           variant="text"
           size="small"
@@ -117,21 +119,21 @@ defineExpose({ focus: () => row.value?.focus() })
           :title="example.task.locked ? 'Stays when a ladder is drawn' : 'Gives way when a ladder is drawn'"
           @click.stop="lock"
         />
-        <Button
+        <PressButton
           icon="pi pi-clone"
           variant="text"
           size="small"
           :aria-label="`Duplicate ${called}`"
           title="Once more"
-          @click.stop="sets.several('duplicate', [example.id])"
+          @click.stop="acts.several('duplicate', [example.id])"
         />
-        <Button
+        <PressButton
           icon="pi pi-trash"
           variant="text"
           size="small"
           :aria-label="`Delete ${called}`"
           title="Delete"
-          @click.stop="sets.several('delete', [example.id])"
+          @click.stop="acts.several('delete', [example.id])"
         />
       </span>
     </template>

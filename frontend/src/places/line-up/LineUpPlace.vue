@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import '@/styles/more-icons.css'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { ShownExample } from '@/api/client'
 import { countOf } from '@/desk/setChange'
 import { useNamedSet } from '@/desk/useNamedSet'
 import { useSchool } from '@/desk/useSchool'
+import { useSetActs } from '@/desk/useSetActs'
 import { useSets } from '@/desk/useSets'
 import SetTrouble from '@/shared/SetTrouble.vue'
 import AimPanel from './AimPanel.vue'
@@ -25,6 +27,7 @@ import { useRows } from './useRows'
 /** The set in hand as a ladder: drawn from an aim, looked at as a whole, its items changed one by one or together. */
 const router = useRouter()
 const sets = useSets()
+const acts = useSetActs()
 const school = useSchool()
 useNamedSet()
 
@@ -161,7 +164,7 @@ function openInWork(example: ShownExample) {
           v-model="shown"
           :examples="examples"
           :fixed="fixed"
-          @keep="(sets.reorder(inOrder.map((e) => e.id)), (shown.order = 'set'))"
+          @keep="(acts.reorder(inOrder.map((e) => e.id)), (shown.order = 'set'))"
         />
         <ol v-if="examples.length" class="examples" @keydown="keysOfAll">
           <ExampleRow

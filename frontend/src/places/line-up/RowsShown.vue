@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Select from 'primevue/select'
 import { computed } from 'vue'
 import type { ShownExample } from '@/api/client'
@@ -58,7 +58,7 @@ const ORDERS = [
     />
     <Select v-model="shown.asks" :options="hard" option-label="name" option-value="asks" size="small" aria-label="How hard they are" />
     <Select v-model="shown.order" :options="ORDERS" option-label="name" option-value="id" size="small" aria-label="In which order" />
-    <Button v-if="shown.order !== 'set' && !fixed" label="Keep this order" size="small" variant="outlined" @click="emit('keep')" />
+    <PressButton v-if="shown.order !== 'set' && !fixed" label="Keep this order" size="small" variant="outlined" @click="emit('keep')" />
   </p>
 </template>
 

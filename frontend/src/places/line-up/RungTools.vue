@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Checkbox from 'primevue/checkbox'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
@@ -7,7 +7,8 @@ import SelectButton from 'primevue/selectbutton'
 import { computed, ref, watch } from 'vue'
 import { api, type Fading, type Glance, type Looked, type ShownExample } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
-import { useSets, type Swap } from '@/desk/useSets'
+import { useSetActs, type Swap } from '@/desk/useSetActs'
+import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
 import MathText from '@/shared/MathText.vue'
 import StoryText from '@/shared/StoryText.vue'
@@ -16,6 +17,7 @@ import StoryText from '@/shared/StoryText.vue'
 const props = defineProps<{ example: ShownExample; glance: Glance | null }>()
 
 const sets = useSets()
+const acts = useSetActs()
 const settings = useSettings()
 const emit = defineEmits<{ move: [by: number] }>()
 const typed = ref(props.example.typed)
@@ -46,7 +48,7 @@ async function look(how: Swap) {
 
 async function takeOffer() {
   const taken = offer.value
-  if (taken && (await sets.swap(props.example.id, taken.how, taken.seed))) offer.value = null
+  if (taken && (await acts.swap(props.example.id, taken.how, taken.seed))) offer.value = null
 }
 
 /** A choice question: which wrong answers stand beside the right one; the likeliest where none is ticked. */
@@ -123,7 +125,7 @@ function fade(change: Partial<Fading>) {
 <template>
   <div class="rung-tools">
     <div role="group" aria-label="Other numbers">
-      <Button
+      <PressButton
         v-for="way in WAYS"
         :key="way.how"
         :label="way.name"
@@ -141,20 +143,20 @@ function fade(change: Partial<Fading>) {
       </span>
       <span class="quiet">{{ offer.example.demands.map((d) => d.name).join(' · ') }}</span>
       <span v-if="offer.example.judged">{{ offer.example.judged }}</span>
-      <Button label="Take it" size="small" @click="takeOffer" />
-      <Button v-if="offer.how !== 'other-operation'" label="Other numbers" size="small" variant="text" @click="look(offer.how)" />
-      <Button label="Leave it" size="small" variant="text" @click="offer = null" />
+      <PressButton label="Take it" size="small" @click="takeOffer" />
+      <PressButton v-if="offer.how !== 'other-operation'" label="Other numbers" size="small" variant="text" @click="look(offer.how)" />
+      <PressButton label="Leave it" size="small" variant="text" @click="offer = null" />
     </div>
     <p v-if="noOffer" role="status">{{ noOffer }}</p>
-    <form role="group" aria-label="Type it by hand" @submit.prevent="sets.typeOver(example.id, typed)">
+    <form role="group" aria-label="Type it by hand" @submit.prevent="acts.typeOver(example.id, typed)">
       <InputText v-model="typed" size="small" :aria-label="`Type over ${text}`" maxlength="300" autocomplete="off" />
-      <Button type="submit" label="Type over" size="small" variant="text" :disabled="!typed.trim()" />
-      <Button label="Move up" icon="pi pi-arrow-up" size="small" variant="text" @click="emit('move', -1)" />
-      <Button label="Move down" icon="pi pi-arrow-down" size="small" variant="text" @click="emit('move', 1)" />
+      <PressButton type="submit" label="Type over" size="small" variant="text" :disabled="!typed.trim()" />
+      <PressButton label="Move up" icon="pi pi-arrow-up" size="small" variant="text" @click="emit('move', -1)" />
+      <PressButton label="Move down" icon="pi pi-arrow-down" size="small" variant="text" @click="emit('move', 1)" />
     </form>
     <div role="group" aria-label="Beside it">
-      <Button label="Contrast beside it" size="small" variant="outlined" @click="sets.putBeside(example.id, 'contrast')" />
-      <Button label="Your turn beside it" size="small" variant="outlined" @click="sets.putBeside(example.id, 'turn')" />
+      <PressButton label="Contrast beside it" size="small" variant="outlined" @click="acts.putBeside(example.id, 'contrast')" />
+      <PressButton label="Your turn beside it" size="small" variant="outlined" @click="acts.putBeside(example.id, 'turn')" />
       <Select
         v-model="mistake"
         :options="mistakes"
@@ -163,7 +165,7 @@ function fade(change: Partial<Fading>) {
         placeholder="Find the mistake …"
         size="small"
         aria-label="The mistake to be found"
-        @update:model-value="sets.putBeside(example.id, 'find', $event)"
+        @update:model-value="acts.putBeside(example.id, 'find', $event)"
       />
     </div>
     <form role="group" aria-label="For the class" @submit.prevent="keepRule">
@@ -181,7 +183,7 @@ function fade(change: Partial<Fading>) {
         @update:model-value="sets.changeTask(example.id, { ...example.task, mistake: $event })"
       />
       <InputText v-model="rule" size="small" class="rule" maxlength="400" placeholder="A rule in your words behind it" aria-label="A rule in your words, set behind it" />
-      <Button type="submit" label="Set" size="small" variant="text" :disabled="rule.trim() === example.task.rule" />
+      <PressButton type="submit" label="Set" size="small" variant="text" :disabled="rule.trim() === example.task.rule" />
     </form>
     <ul v-if="example.task.role === 'choice'" class="ticks" aria-label="Wrong answers to choose from">
       <li v-for="wrong in likely" :key="wrong.mistake">

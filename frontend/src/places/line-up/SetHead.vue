@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import InputText from 'primevue/inputtext'
 import { nextTick, ref, useTemplateRef } from 'vue'
 import { api, type SetStep } from '@/api/client'
 import { useMe } from '@/desk/useMe'
 import { useRequest } from '@/desk/useRequest'
+import { useSetActs } from '@/desk/useSetActs'
 import { useSets } from '@/desk/useSets'
 import StepTools from '@/shared/StepTools.vue'
 import { focusOn } from '@/shared/focusing'
@@ -15,6 +16,7 @@ const glancing = defineModel<boolean>('glancing', { required: true })
 const sharing = defineModel<boolean>('sharing', { required: true })
 const trying = defineModel<boolean>('trying', { required: true })
 const sets = useSets()
+const acts = useSetActs()
 const me = useMe()
 const renaming = ref(false)
 const newName = ref('')
@@ -38,7 +40,7 @@ async function startRenaming() {
 
 async function rename() {
   const name = newName.value.trim()
-  if (name && name !== sets.inHand?.name) await sets.rename(name)
+  if (name && name !== sets.inHand?.name) await acts.rename(name)
   renaming.value = false
 }
 </script>
@@ -53,15 +55,15 @@ async function rename() {
         aria-label="Name of the set"
         @keydown.esc="renaming = false"
       />
-      <Button type="submit" label="Rename" :disabled="!newName.trim()" />
+      <PressButton type="submit" label="Rename" :disabled="!newName.trim()" />
     </form>
     <h1 v-else id="set-title">{{ sets.inHand?.name }}</h1>
     <div v-if="sets.inHand?.owner" class="set-actions">
       <p class="quiet of-colleague">A set of {{ sets.inHand.owner }}, to read.</p>
-      <Button label="Take a copy" icon="pi pi-copy" size="small" @click="sets.copy()" />
+      <PressButton label="Take a copy" icon="pi pi-copy" size="small" @click="acts.copy()" />
     </div>
     <div v-else-if="!renaming" class="set-actions">
-      <Button
+      <PressButton
         label="Draw a ladder"
         icon="pi pi-sort-amount-up-alt"
         :variant="aiming ? undefined : 'outlined'"
@@ -69,7 +71,7 @@ async function rename() {
         :aria-expanded="aiming"
         @click="aiming = !aiming"
       />
-      <Button
+      <PressButton
         label="At a glance"
         icon="pi pi-th-large"
         :variant="glancing ? undefined : 'outlined'"
@@ -77,7 +79,7 @@ async function rename() {
         :aria-expanded="glancing"
         @click="glancing = !glancing"
       />
-      <Button
+      <PressButton
         label="Try it on a class"
         icon="pi pi-search"
         :variant="trying ? undefined : 'outlined'"
@@ -85,7 +87,7 @@ async function rename() {
         :aria-expanded="trying"
         @click="trying = !trying"
       />
-      <Button
+      <PressButton
         v-if="me.me?.kind === 'school'"
         label="Share"
         icon="pi pi-users"
@@ -103,8 +105,8 @@ async function rename() {
         @list="listSteps"
         @go="sets.goTo($event)"
       />
-      <Button icon="pi pi-pencil" variant="text" size="small" aria-label="Rename" title="Rename" @click="startRenaming" />
-      <Button icon="pi pi-trash" variant="text" size="small" aria-label="Delete set" title="Delete set" @click="sets.deleteSet()" />
+      <PressButton icon="pi pi-pencil" variant="text" size="small" aria-label="Rename" title="Rename" @click="startRenaming" />
+      <PressButton icon="pi pi-trash" variant="text" size="small" aria-label="Delete set" title="Delete set" @click="acts.deleteSet()" />
     </div>
   </header>
 </template>

@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 import { watchDebounced } from '@vueuse/core'
 import { RouterLink } from 'vue-router'
+import { useSetActs } from '@/desk/useSetActs'
 import { useSets } from '@/desk/useSets'
 
 /** All sets, the last changed first, and a field to make one. */
 const sets = useSets()
+const acts = useSetActs()
 const name = ref('')
 const day = new Intl.DateTimeFormat(undefined, { day: 'numeric', month: 'short' })
 
@@ -22,7 +24,7 @@ const binOpen = ref(false)
 
 async function openBin() {
   binOpen.value = !binOpen.value
-  if (binOpen.value) await sets.lookIntoBin()
+  if (binOpen.value) await acts.lookIntoBin()
 }
 
 async function make() {
@@ -73,15 +75,15 @@ async function make() {
     </template>
     <form class="make-set" @submit.prevent="make">
       <InputText v-model="name" maxlength="120" placeholder="Name of a new set" aria-label="Name of a new set" />
-      <Button type="submit" label="Make set" variant="outlined" :disabled="!name.trim()" />
+      <PressButton type="submit" label="Make set" variant="outlined" :disabled="!name.trim()" />
     </form>
     <button type="button" class="quiet-button bin" :aria-expanded="binOpen" @click="openBin">Deleted sets</button>
     <ul v-if="binOpen" class="binned">
-      <li v-for="set in sets.bin" :key="set.id">
+      <li v-for="set in acts.bin" :key="set.id">
         <span>{{ set.name }} <span class="quiet">deleted {{ day.format(new Date(set.deleted_at)) }}</span></span>
-        <button type="button" class="quiet-button" @click="sets.putBack(set)">Put back</button>
+        <button type="button" class="quiet-button" @click="acts.putBack(set)">Put back</button>
       </li>
-      <li v-if="!sets.bin.length" class="quiet">None. A set that you delete stays here for 30 days.</li>
+      <li v-if="!acts.bin.length" class="quiet">None. A set that you delete stays here for 30 days.</li>
     </ul>
   </nav>
 </template>

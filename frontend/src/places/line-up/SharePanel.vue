@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Checkbox from 'primevue/checkbox'
 import { onMounted, ref } from 'vue'
 import { api, type Sharing } from '@/api/client'
@@ -54,7 +54,7 @@ async function giveCopy(to: string, name: string) {
         @update:model-value="share(sharing.shelved, readersBut(colleague.id, $event))"
       />
       <label :for="`reads-${colleague.id}`">{{ colleague.name }} may read it</label>
-      <Button
+      <PressButton
         label="Give a copy"
         size="small"
         variant="text"

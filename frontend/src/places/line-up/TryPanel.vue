@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import { ref, watch } from 'vue'
 import { api, type Tried } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
@@ -40,7 +40,7 @@ watch(
       </p>
       <p class="quiet">
         Planted were: {{ tried.planted.join('; ') }}. What real pupils do may be something else.
-        <Button label="Try again" size="small" variant="text" @click="again" />
+        <PressButton label="Try again" size="small" variant="text" @click="again" />
       </p>
     </template>
   </section>

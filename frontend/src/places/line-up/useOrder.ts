@@ -1,4 +1,5 @@
 import { computed, ref } from 'vue'
+import { useSetActs } from '@/desk/useSetActs'
 import { useSets } from '@/desk/useSets'
 
 /** Where the first of `ids` comes to stand, dropped onto another: before it, or behind it coming from above. */
@@ -11,6 +12,7 @@ export function placeFor(order: readonly string[], ids: readonly string[], onto:
 /** The order of the examples in the set in hand, changed by steps or by dragging one onto another, or several. */
 export function useOrder() {
   const sets = useSets()
+  const acts = useSetActs()
   const order = computed(() => sets.inHand?.examples.map((example) => example.id) ?? [])
   const dragged = ref<string[]>([])
   const over = ref<string | null>(null)
@@ -21,7 +23,7 @@ export function useOrder() {
     const first = order.value.findIndex((id) => ids.includes(id))
     const place = first + by
     if (place < 0 || place > rest.length) return null
-    return (await sets.several('move', ids, { place })) ? place + 1 : null
+    return (await acts.several('move', ids, { place })) ? place + 1 : null
   }
 
   /** What is dragged comes to stand before `onto`, or behind it where it comes from above. */
@@ -29,7 +31,7 @@ export function useOrder() {
     const ids = dragged.value
     endDrag()
     if (!ids.length || ids.includes(onto)) return
-    await sets.several('move', ids, { place: placeFor(order.value, ids, onto) })
+    await acts.several('move', ids, { place: placeFor(order.value, ids, onto) })
   }
 
   function endDrag() {

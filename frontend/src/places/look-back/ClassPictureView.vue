@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import ProgressBar from 'primevue/progressbar'
 import { computed, onMounted, ref } from 'vue'
 import { RouterLink } from 'vue-router'
@@ -88,13 +88,13 @@ const print = () => window.print()
       </p>
     </header>
     <section class="next" aria-label="What comes next">
-      <Button
+      <PressButton
         label="Make what comes next"
         :loading="making.asking.value"
         title="For each shared mistake: an example with its wrong working, and six items that reveal it"
         @click="makeNext([])"
       />
-      <Button label="Print this page" size="small" variant="text" @click="print" />
+      <PressButton label="Print this page" size="small" variant="text" @click="print" />
       <p v-if="making.fault.value" role="alert">{{ making.fault.value.message }}</p>
       <div v-if="next" class="made" aria-live="polite">
         <p v-for="(said, index) in next.said" :key="index" class="quiet">{{ said }}</p>
@@ -106,10 +106,10 @@ const print = () => window.print()
             <RouterLink :to="{ name: 'print', params: { set: made.set_id } }">print it</RouterLink>
           </li>
         </ul>
-        <Button v-if="next.made.some((m) => m.pupils.length)" label="A sheet for each of these pupils (one PDF)" size="small" variant="outlined" :disabled="running" @click="sheets" />
+        <PressButton v-if="next.made.some((m) => m.pupils.length)" label="A sheet for each of these pupils (one PDF)" size="small" variant="outlined" :disabled="running" @click="sheets" />
         <template v-if="running && job">
           <ProgressBar :value="share" aria-label="Items set" />
-          <Button label="Stop" size="small" variant="text" @click="cancel" />
+          <PressButton label="Stop" size="small" variant="text" @click="cancel" />
         </template>
         <p v-else-if="job?.state === 'done'"><a :href="`/api/print/${job.id}/file`" target="_blank" rel="noopener">Open the sheets</a></p>
         <p v-if="trouble" role="alert">{{ trouble }}</p>

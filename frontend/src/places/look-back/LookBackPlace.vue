@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import '@/styles/more-icons.css'
 import { onMounted, ref } from 'vue'
 import { useNamedRound } from '@/desk/useNamedRound'
 import { useRounds } from '@/desk/useRounds'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import { useRouter } from 'vue-router'
 import { useRounds } from '@/desk/useRounds'
 
@@ -17,8 +17,8 @@ async function tryIt() {
 <template>
   <section class="nothing" aria-label="Nothing marked yet">
     <p>{{ says }}</p>
-    <Button label="Mark a class" size="small" @click="router.push({ name: 'mark' })" />
-    <Button v-if="!rounds.classes.length" label="Try it with invented pupils" size="small" variant="text" @click="tryIt" />
+    <PressButton label="Mark a class" size="small" @click="router.push({ name: 'mark' })" />
+    <PressButton v-if="!rounds.classes.length" label="Try it with invented pupils" size="small" variant="text" @click="tryIt" />
   </section>
 </template>
 

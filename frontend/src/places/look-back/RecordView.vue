@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Select from 'primevue/select'
 import Textarea from 'primevue/textarea'
 import { computed, ref, watch } from 'vue'
@@ -94,11 +94,11 @@ function begin(entry: RecordEntry) {
       <Select v-model="wished.class_id" :options="rounds.classes" option-label="name" option-value="id" size="small" placeholder="class" show-clear aria-label="Class" />
       <Select v-model="wished.set_id" :options="own" option-label="name" option-value="id" size="small" placeholder="set" show-clear :filter="sets.more" aria-label="Set" class="set" @filter="search" />
       <Textarea v-model="wished.about" rows="1" auto-resize maxlength="1000" aria-label="In your words" placeholder="in your words" />
-      <Button type="submit" label="Write it down" size="small" :disabled="wished.kind === 'note' && !wished.about.trim()" />
+      <PressButton type="submit" label="Write it down" size="small" :disabled="wished.kind === 'note' && !wished.about.trim()" />
     </form>
     <p class="row">
       <Select v-model="classId" :options="everyClass" option-label="name" option-value="id" size="small" aria-label="Of which class" placeholder="every class" />
-      <Button v-for="n in [2, 6, 26]" :key="n" :label="`${n} weeks`" size="small" :variant="weeks === n ? 'outlined' : 'text'" :aria-pressed="weeks === n" @click="weeks = n" />
+      <PressButton v-for="n in [2, 6, 26]" :key="n" :label="`${n} weeks`" size="small" :variant="weeks === n ? 'outlined' : 'text'" :aria-pressed="weeks === n" @click="weeks = n" />
     </p>
     <p v-if="asking.fault.value" role="alert">{{ asking.fault.value.message }}</p>
     <p v-if="writing.fault.value" role="alert">{{ writing.fault.value.message }}</p>
@@ -116,7 +116,7 @@ function begin(entry: RecordEntry) {
               <span v-if="entry.counts?.of" class="counts">{{ entry.counts.had }} of {{ entry.counts.of }} had {{ entry.counts.item ? `item ${entry.counts.item}` : 'it' }}</span>
               <form v-if="editing === entry.id" class="edit" @submit.prevent="keep(entry)">
                 <Textarea v-model="edited" rows="1" auto-resize maxlength="1000" aria-label="The note" @keydown.esc.prevent="editing = null" />
-                <Button type="submit" label="Keep" size="small" />
+                <PressButton type="submit" label="Keep" size="small" />
               </form>
               <span v-else-if="entry.about" class="about">{{ entry.about }}</span>
             </span>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import InputNumber from 'primevue/inputnumber'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
@@ -107,7 +107,7 @@ defineExpose({ rule: beginRuling, work: () => focusOn(workingField.value) })
   <aside class="strip" aria-label="The answer in hand">
     <header>
       <h2>{{ pupil.code }}, item {{ item + 1 }}</h2>
-      <Button
+      <PressButton
         v-if="round.versions"
         :label="`version ${pupil.version}`"
         size="small"
@@ -130,7 +130,7 @@ defineExpose({ rule: beginRuling, work: () => focusOn(workingField.value) })
         <p>{{ detail.said }}</p>
         <p v-if="detail.ruling" class="ruling-said">
           Your ruling: {{ detail.ruling.outcome || 'marks' }}{{ detail.ruling.why ? `, “${detail.ruling.why}”` : '' }}.
-          <Button label="take it back" size="small" variant="text" @click="takeBack" />
+          <PressButton label="take it back" size="small" variant="text" @click="takeBack" />
         </p>
         <ul v-if="detail.status !== 'right'" class="causes">
           <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
@@ -176,11 +176,11 @@ defineExpose({ rule: beginRuling, work: () => focusOn(workingField.value) })
         <InputNumber v-model="points" input-id="ruling-points" :min="0" :max="asked.total" size="small" show-buttons />
         <label v-if="detail && detail.equal > 0"><input v-model="toEqual" type="checkbox" /> also for the {{ detail.equal }} who wrote the same</label>
         <div class="ruling-actions">
-          <Button type="submit" label="Rule so" size="small" />
-          <Button type="button" label="Leave it" size="small" variant="text" @click="((ruling = false), emit('done'))" />
+          <PressButton type="submit" label="Rule so" size="small" />
+          <PressButton type="button" label="Leave it" size="small" variant="text" @click="((ruling = false), emit('done'))" />
         </div>
       </form>
-      <Button v-else-if="cell.status && !pupil.absent" label="Overrule" size="small" variant="outlined" @click="beginRuling" />
+      <PressButton v-else-if="cell.status && !pupil.absent" label="Overrule" size="small" variant="outlined" @click="beginRuling" />
     </template>
     <p v-else-if="pupil.absent" class="quiet">Away that day: nothing is counted. Press # to have them back.</p>
     <p v-else class="quiet">Type what the pupil wrote.</p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { computed, ref, watch } from 'vue'
@@ -108,11 +108,11 @@ async function remove() {
     </p>
     <p v-if="rounds.trouble" role="alert">{{ rounds.trouble }}</p>
     <div class="row">
-      <Button type="submit" :label="of ? 'Keep the class' : 'Make the class'" size="small" :disabled="!name.trim()" />
-      <Button type="button" label="Leave it" size="small" variant="text" @click="emit('close')" />
+      <PressButton type="submit" :label="of ? 'Keep the class' : 'Make the class'" size="small" :disabled="!name.trim()" />
+      <PressButton type="button" label="Leave it" size="small" variant="text" @click="emit('close')" />
       <template v-if="of">
-        <Button type="button" label="Delete" size="small" variant="text" title="It can be put back for a week" @click="remove" />
-        <Button type="button" label="Delete for good" size="small" variant="text" @click="erasing = 'class'" />
+        <PressButton type="button" label="Delete" size="small" variant="text" title="It can be put back for a week" @click="remove" />
+        <PressButton type="button" label="Delete for good" size="small" variant="text" @click="erasing = 'class'" />
       </template>
     </div>
     <div v-if="erasing" class="erase" role="alert">
@@ -120,8 +120,8 @@ async function remove() {
         {{ erasing === 'class' ? `“${of?.name}” with its ${of?.pupils.length} pupils, all rounds and answers` : 'This pupil and all their answers' }}:
         deleted for good, without a way back.
       </p>
-      <Button type="button" label="Delete for good" size="small" @click="erase" />
-      <Button type="button" label="Leave it" size="small" variant="text" @click="erasing = ''" />
+      <PressButton type="button" label="Delete for good" size="small" @click="erase" />
+      <PressButton type="button" label="Leave it" size="small" variant="text" @click="erasing = ''" />
     </div>
   </form>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import '@/styles/more-icons.css'
+import PressButton from '@/shared/PressButton.vue'
 import SelectButton from 'primevue/selectbutton'
 import { useStorage } from '@vueuse/core'
 import { computed, onMounted, ref, useTemplateRef, watch } from 'vue'
@@ -146,13 +147,13 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
     <h1 class="hidden">Mark</h1>
     <div class="bar">
       <RoundSelect class="rounds" />
-      <Button label="New round" size="small" variant="outlined" @click="panel = panel === 'new' ? '' : 'new'" />
-      <Button v-if="classHere" :label="`Class ${classHere.name}`" size="small" variant="text" @click="editClass(classHere)" />
-      <Button label="Train the eye" size="small" variant="text" title="Invented answers of the set in hand: name the cause" @click="panel = panel === 'eye' ? '' : 'eye'" />
+      <PressButton label="New round" size="small" variant="outlined" @click="panel = panel === 'new' ? '' : 'new'" />
+      <PressButton v-if="classHere" :label="`Class ${classHere.name}`" size="small" variant="text" @click="editClass(classHere)" />
+      <PressButton label="Train the eye" size="small" variant="text" title="Invented answers of the set in hand: name the cause" @click="panel = panel === 'eye' ? '' : 'eye'" />
       <SelectButton v-if="round" v-model="direction" :options="DIRECTIONS" option-label="name" option-value="id" :allow-empty="false" size="small" aria-label="Enter goes" />
       <template v-if="round">
-        <Button icon="pi pi-undo" size="small" variant="text" aria-label="Undo" :disabled="!answers.undone.value.length" @click="answers.undo" />
-        <Button icon="pi pi-undo" class="redo" size="small" variant="text" aria-label="Redo" :disabled="!answers.redone.value.length" @click="answers.redo" />
+        <PressButton icon="pi pi-undo" size="small" variant="text" aria-label="Undo" :disabled="!answers.undone.value.length" @click="answers.undo" />
+        <PressButton icon="pi pi-undo" class="redo" size="small" variant="text" aria-label="Redo" :disabled="!answers.redone.value.length" @click="answers.redo" />
         <RouterLink :to="{ name: 'look-back', params: { round: round.id } }" class="to-look-back">The class picture</RouterLink>
       </template>
     </div>
@@ -161,22 +162,22 @@ const wanted = computed(() => (round.value ? round.value.items.length * round.va
     <ClassPanel v-if="panel === 'class'" :of="classShown" @close="panel = rounds.inHand ? '' : 'new'" />
     <PolicyPanel v-if="panel === 'policy' && round" :key="round.id" :round="round" @close="panel = ''" @changed="changed" />
     <NoticeBox v-if="rounds.trouble && panel !== 'class'" :says="rounds.trouble">
-      <Button label="All right" size="small" variant="text" @click="rounds.trouble = ''" />
+      <PressButton label="All right" size="small" variant="text" @click="rounds.trouble = ''" />
     </NoticeBox>
     <NoticeBox v-if="answers.offline.value" :says="`Keen Slate does not answer. ${answers.waiting.value.size} typed answers wait in this browser and are sent as soon as it does; type on.`" />
     <NoticeBox v-if="answers.trouble.value" :says="answers.trouble.value">
-      <Button label="Send again" size="small" variant="text" @click="answers.send" />
+      <PressButton label="Send again" size="small" variant="text" @click="answers.send" />
     </NoticeBox>
     <NoticeBox v-if="answers.report.value.length" :says="answers.report.value.join(' ')">
-      <Button label="All right" size="small" variant="text" @click="answers.report.value = []" />
+      <PressButton label="All right" size="small" variant="text" @click="answers.report.value = []" />
     </NoticeBox>
     <template v-if="round">
       <p class="sentence" aria-live="polite">{{ round.sentence }}</p>
       <p class="policy-said quiet">
         <span v-if="round.invented" class="invented">Invented pupils.</span>
         {{ round.policy_said }}
-        <Button label="change" size="small" variant="text" @click="panel = panel === 'policy' ? '' : 'policy'" />
-        <Button v-if="round.invented && given < wanted" label="let them answer" size="small" variant="text" :loading="inventing" @click="invent" />
+        <PressButton label="change" size="small" variant="text" @click="panel = panel === 'policy' ? '' : 'policy'" />
+        <PressButton v-if="round.invented && given < wanted" label="let them answer" size="small" variant="text" :loading="inventing" @click="invent" />
         <span>{{ given }} of {{ wanted }} typed. Kept until {{ dayOf(round.kept_until, 'numeric') }}.</span>
       </p>
       <div class="desk">

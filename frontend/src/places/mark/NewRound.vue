@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Select from 'primevue/select'
 import ToggleSwitch from 'primevue/toggleswitch'
 import { computed, ref, watch } from 'vue'
@@ -54,13 +54,13 @@ async function begin() {
       <label for="round-day">on</label>
       <input id="round-day" v-model="heldOn" type="date" required />
       <label><ToggleSwitch v-model="versions" /> versions A and B</label>
-      <Button type="submit" label="Mark it" size="small" :disabled="!setId || !classId || beginning" :loading="beginning" />
-      <Button type="button" label="Another class" size="small" variant="text" @click="emit('classes')" />
+      <PressButton type="submit" label="Mark it" size="small" :disabled="!setId || !classId || beginning" :loading="beginning" />
+      <PressButton type="button" label="Another class" size="small" variant="text" @click="emit('classes')" />
     </template>
     <template v-else>
       <p>To mark, a class is needed first: a list of codes or nicknames.</p>
-      <Button type="button" label="Make a class" size="small" @click="emit('classes')" />
-      <Button type="button" label="Try it with invented pupils" size="small" variant="text" @click="rounds.inventClass()" />
+      <PressButton type="button" label="Make a class" size="small" @click="emit('classes')" />
+      <PressButton type="button" label="Try it with invented pupils" size="small" variant="text" @click="rounds.inventClass()" />
     </template>
   </form>
 </template>

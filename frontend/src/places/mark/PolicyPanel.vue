@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import ToggleSwitch from 'primevue/toggleswitch'
@@ -37,9 +37,9 @@ async function save() {
     <label><ToggleSwitch v-model="wished.policy.label_required" /> a label is required</label>
     <label><ToggleSwitch v-model="wished.policy.place_only" /> only the answer’s place counts</label>
     <div class="actions">
-      <Button type="submit" label="Mark so" size="small" />
-      <Button type="button" label="Leave it" size="small" variant="text" @click="emit('close')" />
-      <Button type="button" label="Delete this round" size="small" variant="text" @click="rounds.deleteRound(round)" />
+      <PressButton type="submit" label="Mark so" size="small" />
+      <PressButton type="button" label="Leave it" size="small" variant="text" @click="emit('close')" />
+      <PressButton type="button" label="Delete this round" size="small" variant="text" @click="rounds.deleteRound(round)" />
     </div>
     <p class="quiet">
       Your school’s own marking policy comes first; say it once in <RouterLink to="/settings">Settings</RouterLink>, and it stands over every round.

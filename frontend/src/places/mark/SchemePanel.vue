@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import { computed, ref, watch } from 'vue'
 import { api, data, type MarkingRound, type RoundItem } from '@/api/client'
 import { useRounds } from '@/desk/useRounds'
@@ -57,8 +57,8 @@ async function save() {
       Any right way earns a method’s mark; what follows rightly from a pupil’s own wrong number earns it too.
     </p>
     <div class="actions">
-      <Button type="submit" label="Mark so" size="small" />
-      <Button type="button" label="Leave it" size="small" variant="text" @click="emit('close')" />
+      <PressButton type="submit" label="Mark so" size="small" />
+      <PressButton type="button" label="Leave it" size="small" variant="text" @click="emit('close')" />
     </div>
   </form>
 </template>

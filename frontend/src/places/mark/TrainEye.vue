@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import { onMounted, ref } from 'vue'
 import { api, type EyeCase } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
@@ -47,7 +47,7 @@ function choose(mistake: string) {
     <header>
       <h2>What led there? <span class="invented">an invented answer</span></h2>
       <span class="quiet">{{ sets.inHand?.name }}<template v-if="score.of">: {{ score.seen }} of {{ score.of }} seen</template></span>
-      <Button icon="pi pi-times" size="small" variant="text" aria-label="Close" @click="emit('close')" />
+      <PressButton icon="pi pi-times" size="small" variant="text" aria-label="Close" @click="emit('close')" />
     </header>
     <p v-if="!sets.inHandId" class="quiet">Choose a set in Line up first.</p>
     <p v-else-if="asking.fault.value" role="alert">{{ asking.fault.value.message }}</p>
@@ -55,12 +55,12 @@ function choose(mistake: string) {
       <StoryText v-if="eye.blocks.length" :blocks="eye.blocks" />
       <p v-else class="problem"><span class="quiet">Item {{ eye.number }}</span> <MathText :of="eye.problem" /> <span class="quiet">{{ eye.asked }}</span></p>
       <p class="answer">“{{ eye.answer }}”</p>
-      <Button v-if="eye.lines.length > 1 && !withLines" label="see the working" size="small" variant="text" @click="withLines = true" />
+      <PressButton v-if="eye.lines.length > 1 && !withLines" label="see the working" size="small" variant="text" @click="withLines = true" />
       <ol v-if="withLines" class="lines">
         <li v-for="(line, index) in eye.lines" :key="index"><code>{{ line }}</code></li>
       </ol>
       <div class="choices">
-        <Button
+        <PressButton
           v-for="choice in eye.choices"
           :key="choice.mistake"
           :label="choice.name"
@@ -78,7 +78,7 @@ function choose(mistake: string) {
           <span v-html="eye.shows_html" />
         </p>
         <p v-if="eye.also.length" class="quiet">The answer alone cannot tell it from: {{ eye.also.join('; ') }}.</p>
-        <Button label="Another" size="small" @click="another" />
+        <PressButton label="Another" size="small" @click="another" />
       </div>
     </template>
   </section>

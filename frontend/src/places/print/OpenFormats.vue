@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, type Imported, type PrintRequest } from '@/api/client'
@@ -89,7 +89,7 @@ async function takeIn(rest: boolean) {
         </li>
       </ul>
       <p v-if="found.faults.length > 12">And {{ found.faults.length - 12 }} more.</p>
-      <Button v-if="!found.set && found.readable" :label="`Take the other ${found.readable}`" size="small" variant="outlined" @click="takeIn(true)" />
+      <PressButton v-if="!found.set && found.readable" :label="`Take the other ${found.readable}`" size="small" variant="outlined" @click="takeIn(true)" />
     </div>
   </section>
 </template>

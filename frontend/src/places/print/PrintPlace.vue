@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import '@/styles/more-icons.css'
+import PressButton from '@/shared/PressButton.vue'
 import InputText from 'primevue/inputtext'
 import ProgressBar from 'primevue/progressbar'
 import Select from 'primevue/select'
@@ -123,10 +124,10 @@ watch(madeId, () => (page.value = 1))
     <form v-if="sets.inHand" class="print-form" @submit.prevent="order()">
       <h1>Print “{{ sets.inHand.name }}”</h1>
       <div class="print-row">
-        <Button type="button" label="Lesson pack" icon="pi pi-copy" :disabled="!sets.inHand.examples.length" @click="pack" />
-        <Button type="submit" label="Make the PDF" icon="pi pi-print" variant="outlined" :disabled="!sets.inHand.examples.length" />
-        <Button v-if="running" type="button" label="Cancel" variant="outlined" @click="cancel" />
-        <Button type="button" label="Try it on a class" variant="text" :aria-expanded="trying" :disabled="!sets.inHand.examples.length" @click="trying = !trying" />
+        <PressButton type="button" label="Lesson pack" icon="pi pi-copy" :disabled="!sets.inHand.examples.length" @click="pack" />
+        <PressButton type="submit" label="Make the PDF" icon="pi pi-print" variant="outlined" :disabled="!sets.inHand.examples.length" />
+        <PressButton v-if="running" type="button" label="Cancel" variant="outlined" @click="cancel" />
+        <PressButton type="button" label="Try it on a class" variant="text" :aria-expanded="trying" :disabled="!sets.inHand.examples.length" @click="trying = !trying" />
       </div>
       <fieldset>
         <legend>What is on it</legend>
@@ -184,9 +185,9 @@ watch(madeId, () => (page.value = 1))
           <a :href="`${made}/file`" target="_blank" rel="noopener" class="print-open">Open the PDF</a>
           <OtherDocuments v-if="wished.kind !== 'cut-outs'" :set-id="sets.inHand?.id ?? ''" :wished="{ ...wished, versions: both ? 2 : 1 }" />
           <template v-if="pages > 1">
-            <Button icon="pi pi-chevron-left" size="small" variant="text" aria-label="The page before" :disabled="page === 1" @click="page -= 1" />
+            <PressButton icon="pi pi-chevron-left" size="small" variant="text" aria-label="The page before" :disabled="page === 1" @click="page -= 1" />
             <span>page {{ page }} of {{ pages }}</span>
-            <Button icon="pi pi-chevron-right" size="small" variant="text" aria-label="The next page" :disabled="page === pages" @click="page += 1" />
+            <PressButton icon="pi pi-chevron-right" size="small" variant="text" aria-label="The next page" :disabled="page === pages" @click="page += 1" />
           </template>
         </p>
         <a :href="`${made}/file`" target="_blank" rel="noopener"><img :src="`${made}/preview?page=${page}`" :alt="`Page ${page} of the handout`" :class="{ older: running }" /></a>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import InputText from 'primevue/inputtext'
 import { ref } from 'vue'
 import { api } from '@/api/client'
@@ -49,8 +49,8 @@ async function change() {
   <section class="account" aria-labelledby="account-title">
     <h2 id="account-title">{{ me.me?.kind === 'school' ? `Signed in as ${me.me.name}` : 'This browser' }}</h2>
     <div class="account-row">
-      <Button label="Sign out" size="small" variant="outlined" @click="me.signOut(false)" />
-      <Button label="Sign out everywhere" size="small" variant="text" @click="me.signOut(true)" />
+      <PressButton label="Sign out" size="small" variant="outlined" @click="me.signOut(false)" />
+      <PressButton label="Sign out everywhere" size="small" variant="text" @click="me.signOut(true)" />
       <p v-if="me.me?.kind === 'desk'" class="quiet">To come back in, run ./start address and open what it prints.</p>
     </div>
     <div class="account-row">
@@ -80,7 +80,7 @@ async function change() {
         aria-label="New password"
         maxlength="200"
       />
-      <Button
+      <PressButton
         type="submit"
         label="Change password"
         size="small"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import InputNumber from 'primevue/inputnumber'
 import { ref } from 'vue'
 import { api, data } from '@/api/client'
@@ -41,11 +41,11 @@ async function erase() {
     </p>
     <p class="row">
       <a href="/api/pupils/export">Take everything away as a file</a>
-      <Button v-if="!erasing" label="Delete everything about pupils" size="small" variant="outlined" @click="erasing = true" />
+      <PressButton v-if="!erasing" label="Delete everything about pupils" size="small" variant="outlined" @click="erasing = true" />
       <template v-else>
         <span role="alert">All classes, rounds, answers and the record, for good:</span>
-        <Button label="Delete it all" size="small" @click="erase" />
-        <Button label="Leave it" size="small" variant="text" @click="erasing = false" />
+        <PressButton label="Delete it all" size="small" @click="erase" />
+        <PressButton label="Leave it" size="small" variant="text" @click="erasing = false" />
       </template>
       <span role="status">{{ said }}</span>
     </p>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import '@/styles/more-icons.css'
+import PressButton from '@/shared/PressButton.vue'
 import InputText from 'primevue/inputtext'
 import { onMounted, ref } from 'vue'
 import { api, type AuditLine, type KnownTeacher } from '@/api/client'
@@ -69,7 +70,7 @@ async function copy() {
         Hand this link to {{ link.name }}. It opens once, within a week; a name and password are chosen there.
       </p>
       <code>{{ link.address }}</code>
-      <Button label="Copy" icon="pi pi-copy" size="small" variant="outlined" @click="copy" />
+      <PressButton label="Copy" icon="pi pi-copy" size="small" variant="outlined" @click="copy" />
       <p v-if="copied" class="quiet">{{ copied }}</p>
     </div>
     <section class="sheet" aria-label="Teachers of the school">
@@ -97,7 +98,7 @@ async function copy() {
       </ul>
       <form class="invite" @submit.prevent="invite">
         <InputText v-model="name" maxlength="120" placeholder="Name, or school address" aria-label="Name of a new teacher" />
-        <Button type="submit" label="Add a teacher" variant="outlined" :disabled="!name.trim()" />
+        <PressButton type="submit" label="Add a teacher" variant="outlined" :disabled="!name.trim()" />
       </form>
     </section>
     <section class="sheet" aria-labelledby="trail-title">

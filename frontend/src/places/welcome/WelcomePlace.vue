@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import InputText from 'primevue/inputtext'
 import { computed, onMounted, ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
@@ -71,7 +71,7 @@ async function take() {
       <p v-if="short" class="fault">Make it longer: {{ 10 - password.length }} more.</p>
       <p v-else-if="differs" class="fault">The two are not alike yet.</p>
       <p v-if="taking.fault.value" class="fault" role="alert">{{ taking.fault.value.message }}</p>
-      <Button
+      <PressButton
         type="submit"
         label="Come in"
         :disabled="taking.asking.value || !name.trim() || password.length < 10 || again !== password"

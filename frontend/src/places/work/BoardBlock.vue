@@ -6,9 +6,10 @@ import { useSets } from '@/desk/useSets'
 import { rowsOfStrokes } from '@/shared/boards'
 import ColumnWork from '@/shared/ColumnWork.vue'
 import { standing } from '@/shared/pictures'
-import LinePicture from './LinePicture.vue'
 import type { EditsInHand } from './useEdits'
 
+/** Comes with what stands around. */
+const LinePicture = defineAsyncComponent(async () => (await import('./around')).LinePicture)
 /** Not before a line is opened. */
 const LineTools = defineAsyncComponent(() => import('./LineTools.vue'))
 

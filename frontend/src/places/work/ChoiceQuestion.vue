@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import { ref } from 'vue'
 import type { AnswerToChoose, Worked } from '@/api/client'
 import { copyText } from '@/shared/copying'
@@ -25,8 +25,8 @@ async function copy() {
         <b>{{ choice.letter }}</b> <MathText :of="choice.answer" /> <span class="quiet">{{ choice.mistake || 'right' }}</span>
       </li>
     </ul>
-    <Button label="Keep it so" size="small" variant="outlined" @click="emit('keep')" />
-    <Button label="Copy with its key" size="small" variant="text" @click="copy" />
+    <PressButton label="Keep it so" size="small" variant="outlined" @click="emit('keep')" />
+    <PressButton label="Copy with its key" size="small" variant="text" @click="copy" />
     <span role="status" class="quiet">{{ told }}</span>
   </details>
 </template>

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
-import Select from 'primevue/select'
+import PressButton from '@/shared/PressButton.vue'
+import 'virtual:inputtext.css'
 import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { useOutbox } from '@/desk/useOutbox'
 import { useSets } from '@/desk/useSets'
 import { useSetSearch } from '@/desk/useSetSearch'
-import { focusOn } from '@/shared/focusing'
+import SelectOnUse from '@/shared/SelectOnUse.vue'
 
 defineProps<{ canKeep: boolean; kept: string }>()
 const emit = defineEmits<{ keep: [] }>()
@@ -17,11 +16,11 @@ const outbox = useOutbox()
 const { own, search } = useSetSearch()
 const naming = ref(false)
 const name = ref('')
-const nameField = useTemplateRef('nameField')
+const nameField = useTemplateRef<HTMLInputElement>('nameField')
 
 const options = computed(() => [
-  ...own.value.map((s) => ({ id: s.id, label: s.name })),
-  { id: NEW, label: 'A new set …' },
+  ...own.value.map(({ id, name }) => ({ id, name })),
+  { id: NEW, name: 'A new set …' },
 ])
 const chosen = computed({
   get: () => sets.keepsInto?.id ?? null,
@@ -35,7 +34,7 @@ async function startNaming() {
   naming.value = true
   name.value = ''
   await nextTick()
-  focusOn(nameField.value)
+  nameField.value?.focus()
 }
 
 async function make() {
@@ -46,21 +45,19 @@ async function make() {
 <template>
   <div class="keep">
     <form v-if="naming || sets.all.length === 0" class="keep-row" @submit.prevent="make">
-      <InputText ref="nameField" v-model="name" maxlength="120" placeholder="Name of the set" aria-label="Name of the new set" />
-      <Button type="submit" label="Make set" variant="outlined" :disabled="!name.trim()" />
+      <input ref="nameField" v-model="name" class="p-inputtext p-component" maxlength="120" placeholder="Name of the set" aria-label="Name of the new set" />
+      <PressButton type="submit" label="Make set" variant="outlined" :disabled="!name.trim()" />
     </form>
     <div v-else class="keep-row">
-      <Select
+      <SelectOnUse
         v-model="chosen"
         :options="options"
-        option-label="label"
-        option-value="id"
         :filter="sets.more"
-        aria-label="Set in hand"
+        label="Set in hand"
         placeholder="A set of your own"
         @filter="search"
       />
-      <Button label="Keep" variant="outlined" :disabled="!canKeep || Boolean(sets.keepsInto?.owner)" @click="emit('keep')" />
+      <PressButton label="Keep" variant="outlined" :disabled="!canKeep || Boolean(sets.keepsInto?.owner)" @click="emit('keep')" />
     </div>
     <p class="keep-note quiet" role="status">
       <template v-if="outbox.refused">{{ outbox.refused }}</template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import { computed, ref } from 'vue'
 import { api, type Disproved, type Looked, type OpenedMistake, type WorkRequest } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
@@ -91,7 +91,7 @@ async function toggle(mistake: string) {
         </template>
         <p v-if="wrong.like.length">Gives the same here: {{ wrong.like.join('; ') }}.</p>
         <p v-if="opened" class="quiet">First met: {{ opened.met }} (from memory). {{ opened.source }}</p>
-        <Button
+        <PressButton
           label="Lay the wrong working beside"
           size="small"
           variant="outlined"

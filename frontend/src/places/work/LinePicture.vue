@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { PicturesOfLine } from '@/api/client'
+import { useSetActs } from '@/desk/useSetActs'
 import { useSets } from '@/desk/useSets'
 import { copyText, savePng } from '@/shared/copying'
 import PictureWithCaption from '@/shared/PictureWithCaption.vue'
@@ -11,13 +12,14 @@ const props = defineProps<{ of: PicturesOfLine; chosen: string | undefined }>()
 const emit = defineEmits<{ choose: [kind: string]; told: [text: string] }>()
 
 const sets = useSets()
+const acts = useSetActs()
 const liked = computed(() => sets.inHand?.pictures ?? [])
 const picture = computed(() => standing(props.of, props.chosen, liked.value))
 
 /** What is chosen once comes first in the whole set; where that does not bring it here, it is chosen for this line. */
 async function choose(kind: string) {
   if (kind === picture.value?.kind) return emit('choose', 'none')
-  await sets.likePicture(kind)
+  await acts.likePicture(kind)
   if (standing(props.of, props.chosen, liked.value)?.kind !== kind) emit('choose', kind)
 }
 

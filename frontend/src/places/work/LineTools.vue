@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import InputText from 'primevue/inputtext'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
@@ -66,13 +66,13 @@ const copy = (format: CopyFormat) => copying.copy(props.copyBody, format, props.
 <template>
   <div class="line-tools" role="group" :aria-label="`Line ${index + 1}`" @keydown.esc.stop="emit('close')">
     <div class="tool-row">
-      <Button
+      <PressButton
         :label="`${edit.hidden ? 'Show' : 'Hide'} the ${inColumns ? 'reason' : 'line'}`"
         size="small"
         variant="outlined"
         @click="edits.change(index, { hidden: !edit.hidden })"
       />
-      <Button
+      <PressButton
         v-if="!inColumns"
         :label="blanking ? 'Done blanking' : 'Blank numbers'"
         size="small"
@@ -80,7 +80,7 @@ const copy = (format: CopyFormat) => copying.copy(props.copyBody, format, props.
         :aria-pressed="blanking"
         @click="blanking = !blanking"
       />
-      <Button
+      <PressButton
         v-if="edit.blanks?.length && !inColumns"
         label="Fill them again"
         size="small"
@@ -89,15 +89,15 @@ const copy = (format: CopyFormat) => copying.copy(props.copyBody, format, props.
       />
       <span class="tool-gap" />
       <span class="quiet">Copy as</span>
-      <Button label="text" size="small" variant="text" @click="copy('plain')" />
-      <Button label="LaTeX" size="small" variant="text" @click="copy('latex')" />
-      <Button label="MathML" size="small" variant="text" @click="copy('mathml')" />
-      <Button icon="pi pi-times" size="small" variant="text" aria-label="Close the line" @click="emit('close')" />
+      <PressButton label="text" size="small" variant="text" @click="copy('plain')" />
+      <PressButton label="LaTeX" size="small" variant="text" @click="copy('latex')" />
+      <PressButton label="MathML" size="small" variant="text" @click="copy('mathml')" />
+      <PressButton icon="pi pi-times" size="small" variant="text" aria-label="Close the line" @click="emit('close')" />
     </div>
     <form class="tool-row" @submit.prevent="keepReason">
       <label :for="`reason-${index}`">Reason</label>
       <InputText :id="`reason-${index}`" v-model="reason" maxlength="400" size="small" @blur="keepReason" />
-      <Button v-if="edit.reason" label="Back to the working's own" size="small" variant="text" @click="ownWords" />
+      <PressButton v-if="edit.reason" label="Back to the working's own" size="small" variant="text" @click="ownWords" />
     </form>
     <form class="tool-row" @submit.prevent="keepNote">
       <label :for="`note-${index}`">Note</label>
@@ -124,7 +124,7 @@ const copy = (format: CopyFormat) => copying.copy(props.copyBody, format, props.
         aria-label="Another way from this line on"
         @change="goOn"
       />
-      <Button v-if="turned" label="Back to the way before" size="small" variant="text" @click="edits.turn(index, null)" />
+      <PressButton v-if="turned" label="Back to the way before" size="small" variant="text" @click="edits.turn(index, null)" />
     </div>
   </div>
 </template>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import Textarea from 'primevue/textarea'
-import Button from 'primevue/button'
+import 'virtual:textarea.css'
+import PressButton from '@/shared/PressButton.vue'
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef, watch } from 'vue'
 import type { ApiFault, StoryRead } from '@/api/client'
-import { focusOn } from '@/shared/focusing'
 import MathText from '@/shared/MathText.vue'
+import { useGrowing } from '@/shared/useGrowing'
 import { usePreview } from './usePreview'
 
 const text = defineModel<string>({ required: true })
@@ -42,35 +42,36 @@ function entered(event: KeyboardEvent) {
   else emit('work')
 }
 
-const field = useTemplateRef('field')
+const field = useTemplateRef<HTMLTextAreaElement>('field')
+useGrowing(field, text)
 // What is typed never runs under what is understood of it.
 const { width: heardWidth } = useElementSize(useTemplateRef<HTMLElement>('heard'), undefined, { box: 'border-box' })
-defineExpose({ focus: () => focusOn(field.value) })
+defineExpose({ focus: () => field.value?.focus() })
 </script>
 
 <template>
   <div class="problem">
     <label class="hidden" for="problem">Problem</label>
     <div class="problem-row">
-      <Textarea
+      <textarea
         id="problem"
         ref="field"
         v-model="text"
         rows="1"
-        auto-resize
-        :class="{ long: isLong }"
+        class="p-textarea p-component growing"
+        :class="{ long: isLong, 'p-invalid': fault !== null }"
         autocomplete="off"
         spellcheck="false"
         autocapitalize="off"
         placeholder="6 1/4 − 2 5/6"
         aria-describedby="understood"
-        :invalid="fault !== null"
+        :aria-invalid="fault !== null || undefined"
         :style="{ '--heard': `${heardWidth}px` }"
         :data-undo-through="settled || undefined"
         @keydown.enter="entered"
         @keydown.esc="emit('leave')"
       />
-      <Button label="Work it" @click="emit('work')" />
+      <PressButton label="Work it" @click="emit('work')" />
     </div>
     <div id="understood" aria-live="polite">
       <div v-if="trouble" class="understood trouble">
@@ -96,7 +97,7 @@ defineExpose({ focus: () => focusOn(field.value) })
   gap: 0.5rem;
 }
 
-.problem-row :deep(.p-textarea) {
+.problem-row .p-textarea {
   flex: 1;
   min-width: 0;
   font-size: 1.5rem;
@@ -107,7 +108,7 @@ defineExpose({ focus: () => focusOn(field.value) })
   background: var(--sheet);
 }
 
-.problem-row :deep(.p-textarea.long) {
+.problem-row .p-textarea.long {
   font-size: 1.1rem;
   line-height: 1.45;
   padding-right: 0.75rem;
@@ -181,7 +182,7 @@ defineExpose({ focus: () => focusOn(field.value) })
 }
 
 @media (--narrow) {
-  .problem-row :deep(.p-textarea) {
+  .problem-row .p-textarea {
     padding-right: 0.75rem;
   }
 

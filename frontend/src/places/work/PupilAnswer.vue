@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
-import InputText from 'primevue/inputtext'
-import Textarea from 'primevue/textarea'
+import PressButton from '@/shared/PressButton.vue'
+import 'virtual:inputtext.css'
+import 'virtual:textarea.css'
 import { watchDebounced } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { api, type Diagnosed, type Judged, type WorkRequest } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
-import { focusOn } from '@/shared/focusing'
 import MathText from '@/shared/MathText.vue'
+import { useGrowing } from '@/shared/useGrowing'
 
 /** "A pupil answered …": an answer, or several lines, and at once what may have led there. Nothing of it is kept. */
 const props = defineProps<{ body: WorkRequest }>()
@@ -21,7 +21,9 @@ const lines = ref('')
 const asLines = ref(false)
 const found = ref<Diagnosed | null>(null)
 const judged = ref<Judged | null>(null)
-const field = useTemplateRef('field')
+const field = useTemplateRef<HTMLInputElement>('field')
+const area = useTemplateRef<HTMLTextAreaElement>('area')
+useGrowing(area, lines)
 const diagnosing = useRequest({ shown: true })
 const judging = useRequest({ shown: true })
 
@@ -105,16 +107,16 @@ const trouble = computed(() => (asLines.value ? judging : diagnosing).fault.valu
 function leave() {
   document.querySelector<HTMLElement>('.line[tabindex]')?.focus()
 }
-defineExpose({ focus: () => focusOn(field.value) })
+defineExpose({ focus: () => (field.value ?? area.value)?.focus() })
 </script>
 
 <template>
   <section class="pupil" aria-label="A pupil answered" @keydown.esc="leave">
     <form class="pupil-row" :class="{ stacked: asLines }" @submit.prevent="ask">
       <label for="pupil-answer">A pupil {{ asLines ? 'wrote' : 'answered' }}</label>
-      <InputText v-if="!asLines" id="pupil-answer" ref="field" v-model="answer" size="small" autocomplete="off" maxlength="300" @paste="pasted" />
-      <Textarea v-else id="pupil-answer" ref="field" v-model="lines" rows="3" auto-resize placeholder="one line under the other" />
-      <Button :label="asLines ? 'an answer' : 'lines'" size="small" variant="text" @click="asLines = !asLines" />
+      <input v-if="!asLines" id="pupil-answer" ref="field" v-model="answer" class="p-inputtext p-inputtext-sm p-component" autocomplete="off" maxlength="300" @paste="pasted" />
+      <textarea v-else id="pupil-answer" ref="area" v-model="lines" rows="3" class="p-textarea p-component growing" placeholder="one line under the other" />
+      <PressButton :label="asLines ? 'an answer' : 'lines'" size="small" variant="text" @click="asLines = !asLines" />
     </form>
     <ul v-if="several.length && !asLines" class="pupil-several" aria-live="polite">
       <li v-for="(one, index) in several" :key="index" :data-verdict="one.found?.verdict">
@@ -188,6 +190,7 @@ defineExpose({ focus: () => focusOn(field.value) })
 .stacked :deep(.p-textarea) {
   order: 1;
   flex-basis: 100%;
+  min-height: calc(3lh + 1rem);
 }
 
 .pupil-said {

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import Select from 'primevue/select'
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, useTemplateRef, watch } from 'vue'
 import type { ShownFacet } from '@/api/client'
+import SelectOnUse from '@/shared/SelectOnUse.vue'
 import { mainFacet } from './facets'
 
 /** The ways of working: the one that matters most here as tabs with their costs, the others beside it, each one click. */
@@ -65,14 +65,12 @@ function inForce(facet: ShownFacet): string {
     <div class="school-others">
       <label v-for="facet in others" :key="facet.id" class="school-other">
         <span class="school-other-name">{{ facet.name }}</span>
-        <Select
+        <SelectOnUse
           :model-value="inForce(facet)"
           :options="facet.choices"
-          option-label="name"
-          option-value="id"
           :option-disabled="(c) => Boolean(c.refused)"
           size="small"
-          :aria-label="facet.name"
+          :label="facet.name"
           @update:model-value="emit('choose', facet.id, $event)"
         >
           <template #option="{ option }">
@@ -83,7 +81,7 @@ function inForce(facet: ShownFacet): string {
               </span>
             </span>
           </template>
-        </Select>
+        </SelectOnUse>
       </label>
     </div>
   </div>
@@ -207,7 +205,7 @@ function inForce(facet: ShownFacet): string {
   color: var(--ink);
 }
 
-.school-other :deep(.p-select-dropdown .p-icon) {
+.school-other :deep(.p-select-dropdown-icon) {
   width: 0.7rem;
 }
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import type { Organiser } from '@/api/client'
 import StepTools from '@/shared/StepTools.vue'
 import { ORGANISERS } from '@/desk/organisers'
@@ -33,7 +33,7 @@ const FORMATS: [CopyFormat, string][] = [
       </button>
     </div>
     <div class="sheet-tools">
-      <Button v-if="changed" label="Take back my changes" size="small" variant="text" @click="emit('takeBack')" />
+      <PressButton v-if="changed" label="Take back my changes" size="small" variant="text" @click="emit('takeBack')" />
       <StepTools
         :undo="history.undoes.value"
         :redo="history.redoes.value"

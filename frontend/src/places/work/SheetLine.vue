@@ -3,9 +3,10 @@ import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue'
 import type { PicturesOfLine, ShownFacet, ShownLine, WorkRequest } from '@/api/client'
 import MathText from '@/shared/MathText.vue'
 import SideWork from '@/shared/SideWork.vue'
-import LinePicture from './LinePicture.vue'
 import type { EditsInHand } from './useEdits'
 
+/** Comes with what stands around. */
+const LinePicture = defineAsyncComponent(async () => (await import('./around')).LinePicture)
 /** Not before a line is opened. */
 const LineTools = defineAsyncComponent(() => import('./LineTools.vue'))
 

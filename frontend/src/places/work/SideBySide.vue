@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import type { Compared } from '@/api/client'
 import MathText from '@/shared/MathText.vue'
 
@@ -55,8 +55,8 @@ const emit = defineEmits<{ close: []; take: [] }>()
     </table>
     <p class="beside-why">
       <span v-html="compared.why_html" /> <span v-if="!wrong" class="quiet">The choice is yours.</span>
-      <Button v-if="!wrong" :label="`Go on with ${names[1]}`" size="small" variant="outlined" @click="emit('take')" />
-      <Button label="Back to one" size="small" variant="text" @click="emit('close')" />
+      <PressButton v-if="!wrong" :label="`Go on with ${names[1]}`" size="small" variant="outlined" @click="emit('take')" />
+      <PressButton label="Back to one" size="small" variant="text" @click="emit('close')" />
     </p>
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Select from 'primevue/select'
 import { computed, ref, watch } from 'vue'
 import { api, type StoryRead } from '@/api/client'
@@ -78,18 +78,18 @@ async function show() {
         <span class="quiet">{{ kindOf(row)?.roles[Math.min(place + 1, 2)] }}</span>
         <Select v-model="row.parts[place]" :options="things" option-label="name" option-value="id" size="small" :aria-label="`${kindOf(row)?.roles[Math.min(place + 1, 2)]} ${at + 1}`" />
       </label>
-      <Button v-if="kindOf(row)?.many" icon="pi pi-plus" variant="text" size="small" :aria-label="`One part more in ${at + 1}`" @click="row.parts.push('x')" />
-      <Button v-if="row.parts.length > 2" icon="pi pi-minus" variant="text" size="small" :aria-label="`One part fewer in ${at + 1}`" @click="row.parts.pop()" />
+      <PressButton v-if="kindOf(row)?.many" icon="pi pi-plus" variant="text" size="small" :aria-label="`One part more in ${at + 1}`" @click="row.parts.push('x')" />
+      <PressButton v-if="row.parts.length > 2" icon="pi pi-minus" variant="text" size="small" :aria-label="`One part fewer in ${at + 1}`" @click="row.parts.pop()" />
       <Select v-if="isProduct(row)" v-model="row.reading" :options="readings" option-label="name" option-value="id" size="small" :aria-label="`What does not come out even ${at + 1}`" />
     </div>
     <div class="builder-acts">
-      <Button label="One more equation" size="small" variant="text" :disabled="rows.length > 7" @click="rows.push({ kind: 'join', total: first, parts: ['x', '#0'], reading: 'exact' })" />
-      <Button v-if="rows.length > 1" label="Take the last away" size="small" variant="text" @click="rows.pop()" />
-      <Button label="Show its bars" size="small" variant="outlined" @click="show" />
+      <PressButton label="One more equation" size="small" variant="text" :disabled="rows.length > 7" @click="rows.push({ kind: 'join', total: first, parts: ['x', '#0'], reading: 'exact' })" />
+      <PressButton v-if="rows.length > 1" label="Take the last away" size="small" variant="text" @click="rows.pop()" />
+      <PressButton label="Show its bars" size="small" variant="outlined" @click="show" />
     </div>
     <p v-if="fault || built?.unreadable" role="alert" class="trouble">{{ fault?.message ?? built?.unreadable?.message }}</p>
     <OfferedStory v-for="offer in built?.offers" :key="offer.form" :offer="offer">
-      <Button label="Take it" size="small" @click="emit('take', offer.form)" />
+      <PressButton label="Take it" size="small" @click="emit('take', offer.form)" />
     </OfferedStory>
   </section>
 </template>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Textarea from 'primevue/textarea'
 import { ref, watch } from 'vue'
 import type { ShownStory } from '@/api/client'
@@ -28,7 +28,7 @@ function toggle(name: string) {
     <div class="story-told">
       <StoryText :blocks="story.blocks" />
       <div class="story-numbers" role="group" aria-label="Numbers of the story">
-        <Button
+        <PressButton
           v-for="slot in story.slots"
           :key="slot.name"
           :label="slot.amount"
@@ -40,13 +40,13 @@ function toggle(name: string) {
           variant="text"
           @click="toggle(slot.name)"
         />
-        <Button label="Other numbers" icon="pi pi-refresh" size="small" variant="outlined" :loading="busy" @click="emit('numbers', locked)" />
+        <PressButton label="Other numbers" icon="pi pi-refresh" size="small" variant="outlined" :loading="busy" @click="emit('numbers', locked)" />
       </div>
       <p v-if="note" class="quiet" role="status">{{ note }}</p>
       <details class="as-written">
         <summary>Change the story</summary>
         <Textarea v-model="written" auto-resize rows="5" spellcheck="false" aria-label="The story as it is kept" />
-        <Button label="Work it so" size="small" variant="outlined" @click="emit('take', written.replaceAll('\n', ' ').trim())" />
+        <PressButton label="Work it so" size="small" variant="outlined" @click="emit('take', written.replaceAll('\n', ' ').trim())" />
       </details>
     </div>
     <!-- eslint-disable-next-line vue/no-v-html -- drawn on the server, every text in it escaped -->

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import { computed, ref } from 'vue'
 import type { StoryRead } from '@/api/client'
 import StoryBuilder from './StoryBuilder.vue'
@@ -42,11 +42,11 @@ const stretches = computed(() => {
     <ol class="offers">
       <li v-for="(offer, at) in read.offers" :key="offer.form" class="offer">
         <OfferedStory :offer="offer">
-          <Button :label="read.offers.length > 1 ? 'This one' : 'Work it'" size="small" :aria-label="`Take story ${at + 1}: ${offer.plan.join('; ')}`" @click="emit('take', offer.form)" />
+          <PressButton :label="read.offers.length > 1 ? 'This one' : 'Work it'" size="small" :aria-label="`Take story ${at + 1}: ${offer.plan.join('; ')}`" @click="emit('take', offer.form)" />
         </OfferedStory>
       </li>
     </ol>
-    <Button
+    <PressButton
       v-if="read.kinds.length && read.amounts.length > 1"
       label="None of these: put it together"
       size="small"

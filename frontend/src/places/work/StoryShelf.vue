@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import Button from 'primevue/button'
+import PressButton from '@/shared/PressButton.vue'
 import Select from 'primevue/select'
 import { computed, onMounted, ref } from 'vue'
 import { api, type LibraryEntry } from '@/api/client'
@@ -58,7 +58,7 @@ const shown = computed(() =>
     </div>
     <ul>
       <li v-for="story in shown" :key="story.id">
-        <Button :label="story.title" size="small" variant="text" @click="emit('take', story.form)" />
+        <PressButton :label="story.title" size="small" variant="text" @click="emit('take', story.form)" />
         <span class="quiet"><b v-if="story.own">Yours. </b>{{ story.text.replaceAll('\t', ' ').replaceAll('\n', ' ') }}</span>
       </li>
     </ul>

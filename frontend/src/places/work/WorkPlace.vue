@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useLocalStorage, useSessionStorage } from '@vueuse/core'
-import { computed, defineAsyncComponent, nextTick, onMounted, ref, useTemplateRef, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 import { api, type Organiser, type StoryRead, type WorkRequest } from '@/api/client'
 import { organiserAfter } from '@/desk/organisers'
@@ -9,16 +9,13 @@ import { useRequest } from '@/desk/useRequest'
 import { useSchool } from '@/desk/useSchool'
 import { useSets } from '@/desk/useSets'
 import { useSettings } from '@/desk/useSettings'
+import { comeAfterwards } from '@/shared/afterwards'
 import { blocksOf, stepsIn } from '@/shared/boards'
 import SetTrouble from '@/shared/SetTrouble.vue'
-import { loadTextFonts } from '@/shared/textFonts'
 import { useKeys, useUndoKeys } from '@/shared/useKeys'
-import DemandMarks from './DemandMarks.vue'
 import EmptySheet from './EmptySheet.vue'
 import { choiceAfter, mainFacet } from './facets'
-import FirstNote from './FirstNote.vue'
 import ProblemField from './ProblemField.vue'
-import SheetBar from './SheetBar.vue'
 import { useBeside } from './useBeside'
 import { useCopying, type CopyFormat } from './useCopying'
 import { useCover } from './useCover'
@@ -28,13 +25,15 @@ import { useSheetSteps, type SheetState } from './useSheetSteps'
 import { useWorking } from './useWorking'
 import WorkingSheet from './WorkingSheet.vue'
 
-/** What the first working does not need. */
 /** What stands around every working comes together, once that is on its way. */
 const around = () => import('./around')
 const BetterNumbers = defineAsyncComponent(async () => (await around()).BetterNumbers)
+const DemandMarks = defineAsyncComponent(async () => (await around()).DemandMarks)
+const FirstNote = defineAsyncComponent(async () => (await around()).FirstNote)
 const KeepIn = defineAsyncComponent(async () => (await around()).KeepIn)
 const SchoolTabs = defineAsyncComponent(async () => (await around()).SchoolTabs)
 const SecondLook = defineAsyncComponent(async () => (await around()).SecondLook)
+const SheetBar = defineAsyncComponent(async () => (await around()).SheetBar)
 const SideBySide = defineAsyncComponent(() => import('./SideBySide.vue'))
 const StoryHead = defineAsyncComponent(() => import('./StoryHead.vue'))
 const StoryOffers = defineAsyncComponent(() => import('./StoryOffers.vue'))
@@ -105,7 +104,7 @@ async function bringBack(state: SheetState) {
 watch([worked, fault], () => requestAnimationFrame(() => requestAnimationFrame(settle)), { once: true, flush: 'post' })
 function settle() {
   settledDown.value = true
-  void loadTextFonts()
+  void comeAfterwards()
 }
 /** Whoever is on the way to another place is not called back by an address that is noted late. */
 let leaving = false
@@ -310,8 +309,8 @@ onMounted(async () => {
   if (!example.id.value && history.now.value.text === text.value) edits.hold(history.now.value.edits)
   if (first.value) await workOut(FIRST)
   else if (text.value && text.value !== typed.value) await work()
-  await nextTick()
-  field.value?.focus()
+  // Whoever is at something already goes on with it; asked a frame later, where all has its place.
+  requestAnimationFrame(() => setTimeout(() => document.activeElement === document.body && field.value?.focus()))
 })
 </script>
 
@@ -353,6 +352,7 @@ onMounted(async () => {
           <FirstNote v-if="first" :number="2">Other ways of working it: a press here, or the key m.</FirstNote>
           <SchoolTabs v-if="settledDown" :facets="facets" @choose="choose" @beside="beside.lay" />
           <SheetBar
+            v-if="settledDown"
             v-model:organiser="organiser"
             :history="history"
             :beside="compared !== null"
@@ -381,7 +381,7 @@ onMounted(async () => {
             :copy-body="body"
             @told="tell"
           />
-          <DemandMarks :demands="looked?.demands ?? []" />
+          <DemandMarks v-if="looked" :demands="looked.demands" />
           <BetterNumbers v-if="looked" :body="body" @take="take" />
         </div>
         <SecondLook

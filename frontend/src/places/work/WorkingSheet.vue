@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { computed, ref, useTemplateRef, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, useTemplateRef, watch } from 'vue'
 import type { Organiser, PicturesOfLine, ShownFacet, Worked, WorkRequest } from '@/api/client'
 import { blocksOf, stepsIn, uncovered } from '@/shared/boards'
-import MathText from '@/shared/MathText.vue'
-import SideWork from '@/shared/SideWork.vue'
 import BoardBlock from './BoardBlock.vue'
-import ChecklistStep from './ChecklistStep.vue'
 import { stepsOfLines } from './checklist'
-import { inPanels } from './panels'
 import SheetLine from './SheetLine.vue'
 import type { EditsInHand } from './useEdits'
+
+/** Chosen by some. */
+const ChecklistStep = defineAsyncComponent(async () => (await import('./around')).ChecklistStep)
+const FourPanels = defineAsyncComponent(async () => (await import('./around')).FourPanels)
 
 /**
  * A working on the sheet, in the organiser chosen: running lines, stacked columns, four panels, or a numbered checklist.
@@ -39,7 +39,6 @@ const shown = computed(() => props.worked.lines.slice(0, props.upTo ?? undefined
 const covered = computed(() => (props.upTo === null ? 0 : stepsIn(blocks.value) - props.upTo))
 const last = computed(() => props.worked.lines.length - 1)
 
-const panels = computed(() => inPanels(props.worked.panels, shown.value))
 /** The steps of the working, each with its number, by the teacher's own name; ticked once all its lines have come. */
 const steps = computed(() => stepsOfLines(props.worked, props.upTo ?? props.worked.lines.length))
 const numberOf = computed(() => steps.value.flatMap((step) => step.lines.map(() => step.number)))
@@ -64,22 +63,7 @@ defineExpose({ focusedLine, stepLine })
     <ol v-if="organiser === 'checklist'" class="checklist" aria-label="Steps">
       <ChecklistStep v-for="step in steps" :key="step.number" :step="step" />
     </ol>
-    <div v-if="organiser === 'panels'" class="panels">
-      <section v-for="panel in panels" :key="panel.id" class="panel" :data-panel="panel.id">
-        <h2>{{ panel.name }}</h2>
-        <div v-for="(piece, at) in panel.pieces" :key="piece.key" class="panel-line">
-          <!-- eslint-disable-next-line vue/no-v-html -- typeset on the server, everything in it escaped -->
-          <p v-if="piece.kind === 'said'" class="panel-reason" v-html="piece.html" />
-          <SideWork v-else-if="piece.kind === 'side'" :side="piece.side" />
-          <template v-else>
-            <span v-if="piece.line.sign && at > 0" class="panel-sign" aria-hidden="true">{{ piece.line.sign }}</span>
-            <MathText :of="piece.line.notation" :blanks="edits.of(piece.at).blanks ?? []" />
-            <SideWork v-if="piece.side.length" :side="piece.side" />
-          </template>
-        </div>
-        <p v-if="panel.pieces.length === 0" class="quiet">Nothing to do here.</p>
-      </section>
-    </div>
+    <FourPanels v-if="organiser === 'panels'" :worked="worked" :shown="shown" :edits="edits" />
     <ol v-else class="working">
       <template v-if="organiser === 'columns'">
         <template v-for="({ block, strokes }, at) in begun" :key="at">
@@ -186,53 +170,6 @@ defineExpose({ focusedLine, stepLine })
 
 .working :deep(.reason math) {
   font-size: 0.82em;
-}
-
-.panels {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-}
-
-.panel {
-  padding: 0.7rem 1rem 1rem;
-  min-height: 8.5rem;
-}
-
-.panel:nth-child(odd) {
-  border-right: 1.5px solid var(--rule);
-}
-
-.panel:nth-child(-n + 2) {
-  border-bottom: 1.5px solid var(--rule);
-}
-
-.panel h2 {
-  color: var(--quiet);
-  margin-bottom: 0.4rem;
-}
-
-.panel-line {
-  font-size: 1.25rem;
-  padding: 0.3rem 0;
-}
-
-.panel-sign {
-  font-family: 'Slate Math', math;
-  margin-right: 0.5rem;
-}
-
-.panel-line :deep(.calculations) {
-  display: grid;
-  font-size: 1.15rem;
-}
-
-.panel-line :deep(.side) {
-  justify-self: start;
-  padding: 0.1rem 0;
-}
-
-.panel-reason {
-  font-size: 0.95rem;
 }
 
 .checklist {
@@ -344,17 +281,6 @@ defineExpose({ focusedLine, stepLine })
     padding: 0.2rem 0;
   }
 
-  .panels {
-    grid-template-columns: minmax(0, 1fr);
-  }
-
-  .panel:nth-child(odd) {
-    border-right: 0;
-  }
-
-  .panel + .panel {
-    border-top: 1.5px solid var(--rule);
-  }
 }
 
 @media print {

@@ -1,5 +1,12 @@
 /** What stands around every working, to be loaded as one. */
+import '@/styles/more-icons.css'
 export { default as BetterNumbers } from './BetterNumbers.vue'
+export { default as ChecklistStep } from './ChecklistStep.vue'
+export { default as DemandMarks } from './DemandMarks.vue'
+export { default as FirstNote } from './FirstNote.vue'
+export { default as FourPanels } from './FourPanels.vue'
 export { default as KeepIn } from './KeepIn.vue'
+export { default as LinePicture } from './LinePicture.vue'
 export { default as SchoolTabs } from './SchoolTabs.vue'
 export { default as SecondLook } from './SecondLook.vue'
+export { default as SheetBar } from './SheetBar.vue'
