@@ -11,7 +11,7 @@ const TOGETHER = [
   {
     name: 'sheet',
     priority: 2,
-    test: /\/src\/(?:app|shared\/(?:afterwards|MathText|PressButton|SideWork|SetTrouble|boards|copying|focusing|pictures|useGrowing)|desk\/(?:organisers|useRequest|useSchool)|places\/work\/(?:facets|useCopying))\b|virtual:textarea/,
+    test: /\/src\/(?:app|shared\/(?:afterwards|MathText|PressButton|SideWork|SetTrouble|boards|copying|focusing|pictures|useGrowing)|desk\/(?:organisers|useRequest|useSchool)|places\/work\/(?:facets|useCopying))\b|virtual:our-/,
   },
   {
     name: 'tools',

@@ -11,9 +11,11 @@ interface Style {
   getThemeStyleSheet(): string
 }
 
-/** Kinds of button and of text field that stand nowhere (src/shared/PressButton.vue has all that there are). */
-export const UNUSED =
-  /\.p-button-(success|info|warn|help|danger|contrast|secondary|link|plain|rounded|raised|vertical|fluid|lg|icon-right|icon-bottom)\b|\.p-badge\b|\.p-textarea(-lg|-fluid|\.p-variant-filled)\b/
+/** Kinds of button that stand nowhere. */
+export const UNUSED = /\.p-button-(success|info|warn|help|danger|contrast)\b/
+/** Those that only the library makes; src/shared/PressButton.vue, and the fields that are plain elements, do not. */
+const NOT_OURS =
+  /\.p-button-(secondary|link|plain|rounded|raised|vertical|fluid|lg|icon-right|icon-bottom)\b|\.p-badge\b|\.p-textarea(-lg|-fluid|\.p-variant-filled)\b/
 
 /** The library's own dark colours: here they come from styles/tokens.css. */
 const NEVER = '.never-dark'
@@ -22,12 +24,12 @@ const MOVING = /\.p-(collapsible|overlay|anchored)/
 
 Theme.setTheme({ preset: slateTheme, options: { darkModeSelector: NEVER } })
 
-/** The sheet of a component: its variables and its rules. */
-export async function sheetOf(component: string): Promise<string> {
+/** The sheet of a component: its variables and its rules; only those for elements of our own where it is `ours`. */
+export async function sheetOf(component: string, ours = false): Promise<string> {
   const { default: style } = (await import(`primevue/${component}/style`)) as { default: Style }
   const sheet = parse(bare(style.getThemeStyleSheet()))
   sheet.walkRules((rule) => {
-    const kept = rule.selectors.filter((selector) => !UNUSED.test(selector))
+    const kept = rule.selectors.filter((selector) => !UNUSED.test(selector) && !(ours && NOT_OURS.test(selector)))
     if (kept.length) rule.selectors = kept
     else rule.remove()
   })
@@ -41,7 +43,8 @@ const FIRST = ['button', 'textarea']
 export async function commonSheet(all: boolean): Promise<string> {
   const base = BaseStyle as unknown as Style
   const sheets = [base.getCommonThemeStyleSheet(), base.getThemeStyleSheet(), ...(all ? [base.getStyleSheet()] : [])]
-  const components = await Promise.all((all ? Object.keys(slateTheme.components ?? {}) : FIRST).map(sheetOf))
+  const names = all ? Object.keys(slateTheme.components ?? {}) : FIRST
+  const components = await Promise.all(names.map((name) => sheetOf(name, !all)))
   const sheet = parse(bare(sheets.join('\n')))
   if (!all) {
     sheet.walkRules(MOVING, (rule) => void rule.remove())
@@ -71,14 +74,16 @@ function withoutUnread(sheet: Root, others: string): string {
 }
 
 const COMMON = new Map([['\0virtual:first-components.css', false], ['\0virtual:components.css', true]])
-const SHEET = /^\0virtual:(\w+)\.css$/
+const SHEET = /^\0virtual:(our-)?(\w+)\.css$/
 const STYLE = /^(?:\0style:|@primeuix\/styles\/)(\w+)$/
 const NO_RIPPLE = '\0no-ripple'
 
 /**
  * What the components look like is made while the program is built, and comes with each of them as a style sheet; what
- * all build on is `virtual:components.css`, and as much of it as the first working needs `virtual:first-components.css`. The library, told that there is no theme, makes none when it starts
- * (src/library.ts), which is when the first of its components is loaded. Its ripples, which are off, are left out.
+ * all build on is `virtual:components.css`, and as much of it as the first working needs `virtual:first-components.css`.
+ * Buttons and fields that are plain elements look the same by `virtual:our-….css`. The library, told that there is no
+ * theme, makes none when it starts (src/library.ts): when the first of its components is loaded. Its ripples, which are
+ * off, are left out.
  */
 export function stylesOfComponents(): Plugin {
   return {
@@ -94,8 +99,8 @@ export function stylesOfComponents(): Plugin {
       const common = COMMON.get(id)
       if (common !== undefined) return commonSheet(common)
       if (id === NO_RIPPLE) return 'export default {}'
-      const component = SHEET.exec(id)?.[1]
-      if (component) return sheetOf(component)
+      const [, ours, component] = SHEET.exec(id) ?? []
+      if (component) return sheetOf(component, Boolean(ours))
       const styled = STYLE.exec(id)?.[1]
       if (!styled) return
       return `${styled === 'base' ? '' : `import '@/library'\nimport 'virtual:${styled}.css'`}\nexport const style = ''`

@@ -19,7 +19,7 @@ describe('the style of the components, made while the program is built', () => {
   })
 
   it('defines every variable that it reads', async () => {
-    const sheets = [await commonSheet(true), ...(await Promise.all(themed.map(sheetOf)))].join('\n')
+    const sheets = [await commonSheet(true), ...(await Promise.all(themed.map((name) => sheetOf(name))))].join('\n')
     const defined = new Set(found(sheets, /(--p-[\w-]+)\s*:/g))
     // Set by the library while the page is used.
     const later = /^--p-(scrollbar-width|anchor-gutter|popover-arrow-left)$/

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import 'virtual:button.css'
+import 'virtual:our-button.css'
 
 /**
  * A button as the component library draws it, without its machinery: the first working need not wait for that, and a

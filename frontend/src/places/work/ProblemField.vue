@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import 'virtual:textarea.css'
+import 'virtual:our-textarea.css'
 import PressButton from '@/shared/PressButton.vue'
 import { useElementSize } from '@vueuse/core'
 import { computed, useTemplateRef, watch } from 'vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import PressButton from '@/shared/PressButton.vue'
 import 'virtual:inputtext.css'
-import 'virtual:textarea.css'
+import 'virtual:our-textarea.css'
 import { watchDebounced } from '@vueuse/core'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { api, type Diagnosed, type Judged, type WorkRequest } from '@/api/client'
