@@ -8,7 +8,7 @@ from typing import Any
 from uuid import UUID
 
 from pydantic_core import from_json
-from sqlalchemy import Text, and_, bindparam, cast, delete, func, select, tuple_, update
+from sqlalchemy import Text, and_, bindparam, cast, delete, func, select, text, tuple_, update
 from sqlalchemy.dialects.postgresql import JSONB, insert
 from sqlalchemy.orm import Session
 
@@ -177,6 +177,30 @@ def open_with_settings(session: Session, round_id: UUID) -> tuple[MarkingRound, 
     if found is None:
         raise NotFound("round")
     return found[0], found[1] or {}
+
+
+_STAMP = text(
+    """
+    SELECT concat_ws(' ', r.xmin, c.xmin, s.xmin, pupils.stamp, answers.stamp)
+    FROM marking_round r
+    JOIN school_class c ON c.id = r.class_id
+    LEFT JOIN desk_settings s ON s.owner_id = r.owner_id,
+    LATERAL (SELECT sum(hashtextextended(xmin::text || id, 0)) AS stamp FROM pupil WHERE class_id = c.id) pupils,
+    LATERAL (
+        SELECT sum(hashtextextended(xmin::text || pupil_id || item, 0)) AS stamp FROM given_answer WHERE round_id = r.id
+    ) answers
+    WHERE r.id = :of_round AND r.owner_id = :owner AND r.deleted_at IS NULL AND c.deleted_at IS NULL
+    """
+)
+
+
+def stamp_of(session: Session, round_id: UUID) -> str:
+    """Another one whenever anything has changed that a round is shown with: its answers, itself, its class and pupils,
+    its teacher's settings. It is made from the transactions that wrote these rows last. Raises NotFound."""
+    found = session.connection().execute(_STAMP, {"of_round": round_id, "owner": owner_of(session)}).scalar()
+    if found is None:
+        raise NotFound("round")
+    return str(found)
 
 
 def answers_at(

@@ -48,10 +48,13 @@ SECURITY_HEADERS = {
     "Cross-Origin-Resource-Policy": "same-origin",
     "Permissions-Policy": "camera=(), microphone=(), geolocation=()",
 }
-PART = {"X-Content-Type-Options": "nosniff", "Cross-Origin-Resource-Policy": "same-origin"}
-"""For a script, a style sheet or a font. There are dozens of them, many smaller than what a page says of itself."""
-NO_PAGE = {"Content-Security-Policy": "default-src 'none'; frame-ancestors 'none'", **PART}
-"""For an answer of the API, which a browser never shows as a page."""
+NO_PAGE = {
+    "Content-Security-Policy": "default-src 'none'; frame-ancestors 'none'",
+    "X-Content-Type-Options": "nosniff",
+    "Cross-Origin-Resource-Policy": "same-origin",
+}
+"""For what a browser never shows as a page: an answer of the API, or a part of the program. There are dozens of them,
+many smaller than what a page says of itself."""
 
 STORED_NOWHERE = (
     "/api/me", "/api/errands/", "/api/teachers", "/api/classes", "/api/rounds", "/api/pupils", "/api/record", "/enter",
@@ -136,7 +139,7 @@ def _secure(headers: MutableMapping[str, str] | Headers, told: Mapping[str, str]
 
 def _secure_file(headers: Headers, _: str, address: str) -> None:
     """A service worker and a drawing are bound by what their own answers say, like a page."""
-    _secure(headers, PART if address.startswith("/assets/") and not address.endswith(".svg") else SECURITY_HEADERS)
+    _secure(headers, NO_PAGE if address.startswith("/assets/") and not address.endswith(".svg") else SECURITY_HEADERS)
 
 
 def create_lasting_app(house: House, premises: Premises) -> APIFlask:

@@ -3,10 +3,17 @@
 from datetime import date
 from typing import Any
 
+from keen_slate.services.mark import looking_back, rounds
 from tests.support.signed_in import AtTheDesk
 
 ITEMS = ("5 1/6 - 2 5/6", "2 3/4 + 1 5/6", "2/5 + 1/3")
 CODES = ("Aspen", "Bramble", "Clover", "Daisy")
+
+
+def forget_rounds() -> None:
+    """As in a process that has shown none yet."""
+    for memory in (rounds._OPENED, looking_back._PICTURES):
+        memory._kept.clear()
 
 
 class AtTheMarkBook(AtTheDesk):

@@ -15,7 +15,7 @@ from keen_slate.core.working.work import work
 from keen_slate.services.desk import House
 from keen_slate.services.mark.opened import typed_key
 from keen_slate.store.teachers import DESK
-from tests.support.mark_book import AtTheMarkBook
+from tests.support.mark_book import AtTheMarkBook, forget_rounds
 
 
 class Marking(AtTheMarkBook):
@@ -127,8 +127,9 @@ class Marking(AtTheMarkBook):
         self.assertEqual(many[2][1]["sentence"], many[0][1]["sentence"], "found with the picture and without")
 
     def statements_of(self, path: str) -> tuple[int, Any]:
-        """How many statements a read takes once all is judged, and its answer."""
+        """How many statements a read takes once all is judged and nothing is remembered, and its answer."""
         self.client.get(path)
+        forget_rounds()
         statements: list[str] = []
 
         def note(*told: Any) -> None:

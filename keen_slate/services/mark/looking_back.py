@@ -18,6 +18,7 @@ from keen_slate.core.saying.words import in_words
 from keen_slate.faults import NotPossible
 from keen_slate.services.line_up import kept, read_again, understood
 from keen_slate.services.mark.opened import Opened, settings_of
+from keen_slate.services.mark.remembered import Remembered
 from keen_slate.services.printing import Printing, Sheet
 from keen_slate.services.shapes.line_up import FadingShape, Task
 from keen_slate.services.shapes.marking import (
@@ -54,6 +55,9 @@ REVEALING = 6
 TURN = Task(role="turn", fading=FadingShape(kind="bare"))
 
 
+_PICTURES: Remembered[ClassPictureShape | None] = Remembered()
+
+
 class LookingBack:
     """Raises NotFound for what is gone."""
 
@@ -64,6 +68,8 @@ class LookingBack:
 
     def picture(self, round_id: UUID) -> ClassPictureShape:
         """What a round shows of the class; what is not judged yet is judged first."""
+        if (ready := self.ready_picture(round_id)) is not None:
+            return ready
         with self.database.transaction() as session:
             opened = Opened(session, rounds.hold(session, round_id))
             opened.judged(None)
@@ -73,10 +79,8 @@ class LookingBack:
     def ready_picture(self, round_id: UUID) -> ClassPictureShape | None:
         """The same; None where an item has to be made ready for it."""
         with self.database.transaction() as session:
-            opened = Opened.of(session, round_id)
-            if opened.unjudged() or not opened.reaches_known:
-                return None
-            return _shown(opened, class_picture(opened.grid(), opened.reaches()))
+            stamp = rounds.stamp_of(session, round_id)
+            return _PICTURES.shown(round_id, stamp, lambda: _ready(Opened.of(session, round_id)))
 
     # What comes next
 
@@ -222,6 +226,13 @@ def _who(opened: Opened, picture: ClassPicture, mistake: str) -> list[str]:
     row = next((r for r in picture.rows if r.mistake == mistake), None)
     places = group or (tuple(row.shown) if row is not None else ())
     return [opened.of_class.pupils[p].code for p in places]
+
+
+def _ready(opened: Opened) -> ClassPictureShape | None:
+    """The picture of a round, None where an item has to be made ready for it."""
+    if opened.unjudged() or not opened.reaches_known:
+        return None
+    return _shown(opened, class_picture(opened.grid(), opened.reaches()))
 
 
 def _shown(opened: Opened, picture: ClassPicture) -> ClassPictureShape:

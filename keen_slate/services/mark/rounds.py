@@ -8,6 +8,7 @@ from uuid import UUID
 from keen_slate.core.problem import bounds
 from keen_slate.faults import NotPossible
 from keen_slate.services.mark.opened import VERSIONS, Opened, last_day, settings_of
+from keen_slate.services.mark.remembered import Remembered
 from keen_slate.services.shapes.base import Revision
 from keen_slate.services.shapes.line_up import Task
 from keen_slate.services.shapes.marking import (
@@ -31,6 +32,8 @@ from keen_slate.services.versions import version_b
 from keen_slate.store import classes, record, rounds, sets
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example
+
+_OPENED: Remembered[MarkingRound] = Remembered()
 
 
 class Rounds:
@@ -96,7 +99,8 @@ class Rounds:
 
     def open(self, round_id: UUID) -> MarkingRound:
         with self.database.transaction() as session:
-            return Opened.of(session, round_id).shown()
+            stamp = rounds.stamp_of(session, round_id)
+            return _OPENED.shown(round_id, stamp, lambda: Opened.of(session, round_id).shown())
 
     def type_in(self, round_id: UUID, asked: TypedCells, is_light: Callable[[list[str]], bool]) -> JudgedCells | None:
         """Keep answers as they were typed; judge them at once where making their items ready is light. Returns None
