@@ -59,6 +59,15 @@ class Icons(unittest.TestCase):
         shipped = set(re.findall(r"^\.(pi-[a-z-]+)", sheets, re.M))
         self.assertEqual(used, shipped)
 
+    def test_no_id_of_an_icon_comes_into_the_page(self) -> None:
+        """Each file names what it draws; a page has its own names."""
+        rail = (SOURCES / "App.vue").read_text()
+        drawn = re.findall(r"'primeicons/(raw-svg/[\w-]+\.svg)\?raw'", rail)
+        self.assertGreater(len(drawn), 6)
+        for name in drawn:
+            icon = (SOURCES.parent / "node_modules" / "primeicons" / name).read_text()
+            self.assertEqual(len(re.findall(r' id="[^"]*"', icon)), 1, name)
+
     def test_every_file_of_the_build_is_compressed(self) -> None:
         for file in Path(FRONT_END, "assets").glob("*.js"):
             if file.stat().st_size > 2000:

@@ -27,12 +27,18 @@ import WorkingSheet from './WorkingSheet.vue'
 
 /** What stands around every working comes together, once that is on its way. */
 const around = () => import('./around')
+/** The same, drawn a moment later: what is pressed meanwhile is heard. */
+const inTurn = async () => {
+  const parts = await around()
+  await new Promise((go) => setTimeout(go))
+  return parts
+}
 const BetterNumbers = defineAsyncComponent(async () => (await around()).BetterNumbers)
 const DemandMarks = defineAsyncComponent(async () => (await around()).DemandMarks)
 const FirstNote = defineAsyncComponent(async () => (await around()).FirstNote)
 const KeepIn = defineAsyncComponent(async () => (await around()).KeepIn)
 const SchoolTabs = defineAsyncComponent(async () => (await around()).SchoolTabs)
-const SecondLook = defineAsyncComponent(async () => (await around()).SecondLook)
+const SecondLook = defineAsyncComponent(async () => (await inTurn()).SecondLook)
 const SheetBar = defineAsyncComponent(async () => (await around()).SheetBar)
 const SideBySide = defineAsyncComponent(() => import('./SideBySide.vue'))
 const StoryHead = defineAsyncComponent(() => import('./StoryHead.vue'))
