@@ -40,15 +40,17 @@ def _look(text: str) -> SecondLook:
 
 def main() -> int:
     problems = bag(300)
-    ours, theirs, looks = [], [], []
+    ours, theirs, looks, next_looks = [], [], [], []
     for text in problems:
         python = in_sympy_syntax(text)
         ours.append(seconds(partial(bare_work, text)))
         theirs.append(seconds(partial(by_sympy, python)))
         looks.append(seconds(partial(_look, text)))
+        next_looks.append(seconds(partial(_look, text), after=partial(bare_work, text)))
     print(f"each cold, the best of a few; n {len(problems)}")
     print(f"bare work / sympify:                  {spread(ours, theirs)} (p50 at most 0.6, p95 at most 1)")
     print(f"second look / bare work of the same:  {spread(looks, ours)} (p50 at most 2.5)")
+    print(f"  after its working, as on the screen: {spread(next_looks, ours)}")
     print(f"bare work, median: {statistics.median(ours) * 1000:.2f} ms")
     random = Random(3)
     print("How it grows. A line holds what is left to do, so each line of twelve terms is longer than one of two.")

@@ -20,11 +20,12 @@ def forget() -> None:
                     kept.cache_clear()
 
 
-def seconds(task: Callable[[], object]) -> float:
-    """The best of a few runs, each of them cold."""
+def seconds(task: Callable[[], object], after: Callable[[], object] = lambda: None) -> float:
+    """The best of a few runs, each of them cold, but for what was done just before."""
     best = float("inf")
     for _ in range(ROUNDS):
         forget()
+        after()
         start = perf_counter()
         task()
         best = min(best, perf_counter() - start)

@@ -390,7 +390,7 @@ def as_svg(found: Written, content: dict[str, Any], each: Each = map) -> bytes:
 
     def pictures(example: Example) -> list[tuple[str, bytes]]:
         asked = Asked.read(example.problem, example.school, content.get("words", {}), kept=True)
-        return [(f"line-{at}-{p.kind}.svg", p.svg.encode()) for at, p in all_pictures(asked)]
+        return [(f"line-{at}-{kind}.svg", svg.encode()) for at, kind, svg in all_pictures(asked)]
 
     drawn = enumerate(each(pictures, found.examples), start=1)
     return zipped((f"{number:02}-{name}", svg) for number, files in drawn for name, svg in files)

@@ -41,7 +41,7 @@ from keen_slate.core.problem.tree import (
     walk,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
-from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.rules.listing import MACHINE, right_derivation
 from keen_slate.core.saying import verdicts
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
@@ -157,7 +157,7 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
 def _forms_of(problem: Problem, school: School) -> tuple[dict[Expr, tuple[str, ...]], int]:
     """Where mistakes of form end, and the bottom of the first number that is simplified."""
     fitting, _ = fitting_school(FACETS, school, problem.expr)
-    right = MACHINE.derive(problem.expr, fitting)
+    right = right_derivation(problem.expr, fitting)
     due = MACHINE.due(right)
     found: dict[Expr, tuple[str, ...]] = {}
     for mistake in (m for m in MAL_RULES if m.kind == "form"):

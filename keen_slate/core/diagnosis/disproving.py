@@ -40,7 +40,7 @@ from keen_slate.core.problem.tree import (
     with_child,
 )
 from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
-from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.rules.listing import MACHINE, right_derivation
 from keen_slate.core.saying import refuting
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
@@ -102,7 +102,7 @@ def _tried(text: str, mistake: MalRule, school: School) -> Disproof | None:
     try:
         problem = read(text)
         fitting, _ = fitting_school(FACETS, school, problem.expr)
-        right = MACHINE.derive(problem.expr, fitting)
+        right = right_derivation(problem.expr, fitting)
         made = struck(right, MACHINE.due(right), mistake)
     except (UnreadableProblem, EngineFault):
         return None

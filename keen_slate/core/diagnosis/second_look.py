@@ -14,7 +14,7 @@ from keen_slate.core.notation.text import text_of
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, InStory, at_path, evaluate, same_value
 from keen_slate.core.reading.reading import Problem
-from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.rules.listing import MACHINE, right_derivation
 from keen_slate.core.saying.say import Say
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.values import frozen
@@ -77,7 +77,7 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
     if isinstance(problem.expr, Chain) and solve(problem.expr.sides).count != 1:
         return SecondLook((), (), (), ())  # another way to fill the blanks is no mistake
     fitting, _ = fitting_school(FACETS, school, problem.expr)
-    right = MACHINE.derive(problem.expr, fitting)
+    right = right_derivation(problem.expr, fitting)
     guesses = estimates(problem.expr)
     due = MACHINE.due(right)
     goals = frozenset[GoalId]().union(*(here.ids for here in due))

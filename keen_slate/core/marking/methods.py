@@ -9,7 +9,7 @@ from keen_slate.core.machine.engine import Derivation, Step
 from keen_slate.core.machine.school import School, fitting_school
 from keen_slate.core.problem.blanks import gaps_in
 from keen_slate.core.problem.tree import Chain, Comparison, Expr, is_workable
-from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.rules.listing import right_derivation
 from keen_slate.core.schools.listing import FACETS
 
 METHODS: dict[Method, str] = {
@@ -50,7 +50,7 @@ def in_order(steps: Iterable[Step]) -> tuple[Method, ...]:
 def derived(expr: Expr, school: School) -> Derivation:
     """The right working of an expression under what of a school fits it."""
     fitting, _ = fitting_school(FACETS, school, expr)
-    return MACHINE.derive(expr, fitting)
+    return right_derivation(expr, fitting)
 
 
 @lru_cache(maxsize=4096)

@@ -2,7 +2,11 @@
 
 Of the rules that serve one goal the first whose choice is in force is taken, so one without a choice comes last."""
 
-from keen_slate.core.machine.engine import Machine, Plan
+from functools import lru_cache
+
+from keen_slate.core.machine.engine import Derivation, Machine, Plan
+from keen_slate.core.machine.school import School
+from keen_slate.core.problem.tree import Expr
 from keen_slate.core.rules import (
     common_denominators,
     comparing,
@@ -93,3 +97,13 @@ RULES = (
 )
 
 MACHINE = Machine.of(PLANS, RULES)
+
+MOST_DERIVED = 256
+"""A lesson or two, some 5 MB."""
+
+
+@lru_cache(maxsize=MOST_DERIVED)
+def right_derivation(expr: Expr, school: School) -> Derivation:
+    """The derivation of an expression under a school that fits it. It is wanted by turns: for the working, beside every
+    mistake that could be made in it, for what an answer to it earns."""
+    return MACHINE.derive(expr, school)

@@ -34,7 +34,7 @@ from keen_slate.core.problem.tree import (
 )
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.common_denominators import renaming_as_named
-from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.rules.listing import MACHINE, right_derivation
 from keen_slate.core.rules.parts import SumParts
 from keen_slate.core.saying import calculating
 from keen_slate.core.saying.say import Say
@@ -191,7 +191,7 @@ def work(
     ['5 1/6 − 2 5/6', '4 7/6 − 2 5/6', '2 2/6', '2 1/3']
     """
     fitting, refused = fitting_school(FACETS, school, problem.expr)
-    derivation = MACHINE.derive(problem.expr, fitting, mistake)
+    derivation = MACHINE.derive(problem.expr, fitting, mistake) if mistake else right_derivation(problem.expr, fitting)
     if problem.common and mistake is None:
         derivation = _with_bottom(derivation, problem.common)
     lines = _written(problem.expr, derivation)

@@ -75,6 +75,15 @@ def rect(x: float, y: float, w: float, h: float, ground: str, *, data: str = "",
     )
 
 
+def rects(
+    x: float, y: float, w: float, h: float, ground: str, count: int, *, data: str = "", line: float = 1.0
+) -> Iterator[str]:
+    """So many of them, each beside the one before: the pieces of a whole, of which a drawing may have a hundred."""
+    first = rect(0, y, w, h, ground, data=data, line=line)
+    head, _, rest = first.partition("0.00")
+    return (f"{head}{x + at * w:.2f}{rest}" for at in range(count))
+
+
 def line(x1: float, y1: float, x2: float, y2: float, width: float = 1.0, *, colour: str = INK, dash: str = "") -> str:
     dashed = f' stroke-dasharray="{dash}"' if dash else ""
     return (

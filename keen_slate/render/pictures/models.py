@@ -92,8 +92,9 @@ class Ruler:
     def drawn(self) -> Iterator[str]:
         yield line(self.margin - 10, self.axis, WIDTH - self.margin + 10, self.axis, 1.6)
         minor, to_major = self.line.minor, int(self.line.major / self.line.minor)
+        apart = float(minor) * self.scale
         for tick in range(int((self.line.high - self.line.low) / minor) + 1):
-            x = self.margin + tick * float(minor) * self.scale
+            x = self.margin + tick * apart
             up, down = (0, 5) if tick % to_major else (4, 8)
             yield line(x, self.axis - up, x, self.axis + down, 1.2)
             if tick % (to_major * self.every) == 0:

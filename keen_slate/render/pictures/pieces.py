@@ -21,6 +21,7 @@ from keen_slate.render.pictures.drawing import (
     number,
     path,
     rect,
+    rects,
     strike,
     text,
     width_of,
@@ -88,13 +89,11 @@ def _strip(row: Strip, left: float, y: float, scale: float, key: str) -> Iterato
         yield rect(left + whole * scale, y, scale, STRIP, PAPER, data="whole")
     x = left
     for run in row.runs:
-        piece = scale / run.bottom
-        for _ in range(run.top):
-            gone = run.state == "gone"
-            yield rect(x, y, piece, STRIP, _ground(run, key), data="gone" if gone else "taken", line=0.8)
-            if gone:
-                yield strike(x, y, piece, STRIP)
-            x += piece
+        piece, gone = scale / run.bottom, run.state == "gone"
+        yield from rects(x, y, piece, STRIP, _ground(run, key), run.top, data="gone" if gone else "taken", line=0.8)
+        if gone:
+            yield from (strike(x + at * piece, y, piece, STRIP) for at in range(run.top))
+        x += run.top * piece
     bottoms = {r.bottom for r in row.runs}
     if len(bottoms) == 1:
         yield from _cuts(bottoms.pop(), row.recut, x, left, y, left + wholes * scale, scale)

@@ -25,16 +25,17 @@ from keen_slate.services.shapes.work import (
 from keen_slate.services.work.asked import Asked
 
 
+def _drawn(proof: Proof, asked: Asked) -> tuple[str, str, str]:
+    """A picture's caption, its text alternative, and the drawing."""
+    caption, alternative = asked.say(proof.caption), aloud(asked.say(told(proof.picture)), asked.words)
+    return caption, alternative, picture_svg(proof.picture, alternative, asked.words, caption)
+
+
 def shown_picture(proof: Proof, asked: Asked) -> ShownPicture:
-    picture, caption, alternative = (
-        proof.picture,
-        asked.say(proof.caption),
-        aloud(asked.say(told(proof.picture)), asked.words),
-    )
-    svg = picture_svg(picture, alternative, asked.words, caption)
+    caption, alternative, svg = _drawn(proof, asked)
     return ShownPicture(
-        kind=picture.kind,
-        name=NAMES[picture.kind],
+        kind=proof.picture.kind,
+        name=NAMES[proof.picture.kind],
         svg=svg,
         width=width_in(svg),
         told=alternative,
@@ -49,9 +50,11 @@ def pictures(request: WorkRequest) -> Pictures:
     return Pictures(lines=list(_by_line(asked, asked.work(request.turns))))
 
 
-def all_pictures(asked: Asked) -> Iterator[tuple[int, ShownPicture]]:
-    """Every picture of a working with the line that it can stand under."""
-    return ((found.line, picture) for found in _by_line(asked, asked.work()) for picture in found.pictures)
+def all_pictures(asked: Asked) -> Iterator[tuple[int, str, str]]:
+    """Every picture of a working: the line that it can stand under, its kind, the drawing."""
+    for found in pictures_of(asked.work()):
+        for proof in found.proofs:
+            yield found.line, proof.picture.kind, _drawn(proof, asked)[2]
 
 
 def _by_line(asked: Asked, working: Working) -> Iterator[PicturesOfLine]:
