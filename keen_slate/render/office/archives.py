@@ -7,6 +7,9 @@ from collections.abc import Iterable
 EPOCH = (1980, 1, 1, 0, 0, 0)
 """The earliest time that a zip file knows: the same set makes the same file."""
 
+LEVEL = 2
+"""Of deflating, 1 to 9: of several thousand small drawings the usual 6 takes half as long again, for a twelfth less."""
+
 
 def zipped(files: Iterable[tuple[str, bytes]], kind: str = "") -> bytes:
     """Files as a deflated archive; a ``kind``, the media type of what it is, stands first and undeflated, as formats of
@@ -16,7 +19,7 @@ def zipped(files: Iterable[tuple[str, bytes]], kind: str = "") -> bytes:
         if kind:
             archive.writestr(zipfile.ZipInfo("mimetype", EPOCH), kind, zipfile.ZIP_STORED)
         for name, content in files:
-            archive.writestr(zipfile.ZipInfo(name, EPOCH), content, zipfile.ZIP_DEFLATED)
+            archive.writestr(zipfile.ZipInfo(name, EPOCH), content, zipfile.ZIP_DEFLATED, LEVEL)
     return written.getvalue()
 
 
