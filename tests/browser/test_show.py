@@ -255,6 +255,27 @@ class Desk(ShowTest):
             expect(page).to_have_url(re.compile("item=2&step=1"))
 
 
+class FullScreen(ShowTest):
+    def test_by_a_key_and_by_a_press_and_back(self) -> None:
+        self.begin("1/2 + 1/3")
+        full = "() => document.fullscreenElement !== null"
+        self.assertFalse(self.page.evaluate(full))
+        self.page.keyboard.press("f")
+        self.becomes(lambda: self.page.evaluate(full), True)
+        self.page.keyboard.press("f")
+        self.becomes(lambda: self.page.evaluate(full), False)
+        self.page.get_by_role("button", name="Full screen").click()
+        self.becomes(lambda: self.page.evaluate(full), True)
+
+    def test_a_browser_that_cannot_stays_as_it_is(self) -> None:
+        self.page.add_init_script("Object.defineProperty(document, 'fullscreenEnabled', { value: false })")
+        self.begin("1/2 + 1/3")
+        self.page.get_by_role("button", name="Full screen").click()
+        self.assertFalse(self.page.evaluate("() => document.fullscreenElement !== null"))
+        self.step()
+        expect(self.page.locator(".show-problem")).to_be_visible()
+
+
 class Panels(ShowTest):
     organiser = "panels"
 

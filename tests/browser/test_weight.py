@@ -89,6 +89,40 @@ class Weight(BrowserTest):
         self.assertIn(len(scripts), range(2, 12), "behind a slow line each file costs more than it weighs")
         self.assertLess(sum(scripts.values()), LARGEST_SCRIPTS, scripts)
 
+    def test_before_the_first_working_little_comes_and_in_all_not_much(self) -> None:
+        """As it is sent, heads included: 90 kB that are asked for before what comes behind the first working, 150 kB
+        until nothing more comes."""
+        page = self.new_page()
+        tools = page.context.new_cdp_session(page)
+        tools.send("Network.enable")
+        tools.send("Network.setCacheDisabled", {"cacheDisabled": True})
+        asked: dict[str, str] = {}
+        sizes: dict[str, float] = {}
+        tools.on("Network.requestWillBeSent", lambda e: asked.setdefault(e["requestId"], e["request"]["url"]))
+        tools.on("Network.loadingFinished", lambda e: sizes.update({e["requestId"]: e["encodedDataLength"]}))
+        page.goto("/work?problem=6%201%2F4%20-%202%205%2F6")
+        expect(page.locator("text=Likely wrong answers")).to_be_visible()
+        page.wait_for_load_state("networkidle")
+        in_order = [(address.rsplit("/", 1)[-1][:60], sizes.get(request, 0.0)) for request, address in asked.items()]
+        behind = next(at for at, (name, _) in enumerate(in_order) if name == "second-look")
+        self.assertLess(sum(size for _, size in in_order[:behind]), 90_000, in_order)
+        self.assertIn(round(sum(size for _, size in in_order)), range(100_000, 150_000), in_order)
+        self.assertEqual([name for name, _ in in_order if name.startswith("choices-")], [], "not before it is used")
+
+    def test_the_rest_of_the_letters_comes_where_a_text_has_it(self) -> None:
+        fonts: list[str] = []
+        self.page.on("request", lambda r: fonts.append(r.url.rsplit("/", 1)[-1]) if r.url.endswith(".woff2") else None)
+        self.page.goto("/work?problem=6%201%2F4%20-%202%205%2F6")
+        expect(self.page.locator("text=Likely wrong answers")).to_be_visible()
+        self.page.wait_for_load_state("networkidle")
+        names = {re.sub(r"-[\w-]{8}\.woff2$", "", font) for font in fonts}
+        self.assertEqual(names, {"noto-sans-math-numbers", "noto-sans-400-subset", "noto-sans-600-subset"})
+        with self.page.expect_request(re.compile(r"noto-sans-latin-400")):
+            self.page.get_by_label("Problem", exact=True).fill("Zoé plants 3/4 m")
+            self.page.evaluate("document.querySelector('h1').textContent = 'Zoé'")
+        with self.page.expect_request(re.compile(r"noto-sans-math-letters")):
+            self.page.get_by_label("Problem", exact=True).fill("3/4 kg + 1/2 kg")
+
     def test_everything_comes_from_the_server_itself(self) -> None:
         """No font, style or script is fetched from elsewhere, neither on opening nor by an address in a style."""
         for answer in self.loaded_at("/work?problem=4.8 × 2.5"):

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useFullscreen, useLocalStorage } from '@vueuse/core'
+import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useNamedSet } from '@/desk/useNamedSet'
@@ -64,7 +64,11 @@ function back() {
   if (together.value > 0) together.value -= 1
 }
 const { minutes, clock, start } = useTimer()
-const { toggle: fullScreen } = useFullscreen()
+/** Some phones cannot, and stay as they are. */
+const fullScreen = () => {
+  if (document.fullscreenElement) void document.exitFullscreen()
+  else if (document.fullscreenEnabled) void document.documentElement.requestFullscreen()
+}
 const dark = useLocalStorage('keen-slate:dark', false)
 const picturesShown = ref(true)
 
@@ -153,7 +157,7 @@ useKeys({
   t: start,
   c: () => (counting.value = !counting.value),
   d: darken,
-  f: () => void fullScreen(),
+  f: fullScreen,
   Escape: leave,
 })
 </script>
