@@ -264,12 +264,14 @@ class FullScreen(ShowTest):
         self.becomes(lambda: self.page.evaluate(full), True)
         self.page.keyboard.press("f")
         self.becomes(lambda: self.page.evaluate(full), False)
+        self.page.get_by_role("button", name="More", exact=True).click()
         self.page.get_by_role("button", name="Full screen").click()
         self.becomes(lambda: self.page.evaluate(full), True)
 
     def test_a_browser_that_cannot_stays_as_it_is(self) -> None:
         self.page.add_init_script("Object.defineProperty(document, 'fullscreenEnabled', { value: false })")
         self.begin("1/2 + 1/3")
+        self.page.get_by_role("button", name="More", exact=True).click()
         self.page.get_by_role("button", name="Full screen").click()
         self.assertFalse(self.page.evaluate("() => document.fullscreenElement !== null"))
         self.step()

@@ -98,7 +98,7 @@ class Weight(BrowserTest):
         tools.send("Network.setCacheDisabled", {"cacheDisabled": True})
         asked: dict[str, str] = {}
         sizes: dict[str, float] = {}
-        tools.on("Network.requestWillBeSent", lambda e: asked.setdefault(e["requestId"], e["request"]["url"]))
+        tools.on("Network.requestWillBeSent", lambda e: asked.update({e["requestId"]: e["request"]["url"]}))
         tools.on("Network.loadingFinished", lambda e: sizes.update({e["requestId"]: e["encodedDataLength"]}))
         page.goto("/work?problem=6%201%2F4%20-%202%205%2F6")
         expect(page.locator("text=Likely wrong answers")).to_be_visible()
