@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest'
+import * as page from '../src/offline/forget'
+import { READ, ReadKept } from '../src/offline/readKept'
 import { kindOf, pageOf } from '../src/offline/rules'
 
 describe('what a browser keeps', () => {
@@ -33,5 +35,72 @@ describe('what a browser keeps', () => {
     for (const path of ['/enter', '/sign-on', '/welcome', '/teachers', '/healthz', '/metrics'])
       expect(kindOf('GET', path, true)).toBeUndefined()
     expect(kindOf('GET', '/healthz', false)).toBeUndefined()
+  })
+})
+
+describe('what was read', () => {
+  /** Caches as a browser has them, in which writing takes until it is let go on. */
+  function browser() {
+    const stores = new Map<string, Map<string, Response>>()
+    const waiting: (() => void)[] = []
+    let slow = false
+    const caches = {
+      open: (name: string) => {
+        const held = stores.get(name) ?? new Map<string, Response>()
+        stores.set(name, held)
+        return Promise.resolve({
+          put: async (key: string, answer: Response) => {
+            if (slow) await new Promise<void>((go) => waiting.push(go))
+            if (!stores.has(name)) stores.set(name, held)
+            held.set(key, answer)
+          },
+          delete: (key: string) => Promise.resolve(held.delete(key)),
+          match: (key: string) => Promise.resolve(held.get(key)),
+          keys: () => Promise.resolve([...held.keys()]),
+        })
+      },
+      delete: (name: string) => {
+        stores.get(name)?.clear()
+        return Promise.resolve(stores.delete(name))
+      },
+    } as unknown as CacheStorage
+    const held = () => [...stores.values()].flatMap((store) => [...store.keys()])
+    return { caches, held, slowly: () => (slow = true), goOn: () => waiting.splice(0).forEach((go) => go()) }
+  }
+
+  it('is called the same by the page and by the worker', () => {
+    expect(page.READ).toBe(READ)
+  })
+
+  it('is kept, the newest of it, and found again', async () => {
+    const { caches, held } = browser()
+    const read = new ReadKept(caches)
+    for (let n = 0; n < 410; n += 1) await read.keep(`/api/sets/${n}`, new Response(`${n}`), read.asking())
+    expect([held().length, held()[0]]).toEqual([400, '/api/sets/10'])
+    expect(await (await read.find('/api/sets/409'))?.text()).toBe('409')
+  })
+
+  it('is forgotten when somebody leaves, also what was on its way then', async () => {
+    const { caches, held } = browser()
+    const read = new ReadKept(caches)
+    await read.keep('/api/sets', new Response('theirs'), read.asking())
+    const asked = read.asking()
+    await read.forget()
+    await read.keep('/api/pictures', new Response('theirs'), asked)
+    expect(held()).toEqual([])
+    await read.keep('/api/sets', new Response('mine'), read.asking())
+    expect(held()).toEqual(['/api/sets'])
+  })
+
+  it('is forgotten also where it is just being written', async () => {
+    const { caches, held, slowly, goOn } = browser()
+    const read = new ReadKept(caches)
+    slowly()
+    const writing = read.keep('/api/pictures', new Response('theirs'), read.asking())
+    await new Promise((go) => setTimeout(go))
+    await read.forget()
+    goOn()
+    await writing
+    expect(held()).toEqual([])
   })
 })

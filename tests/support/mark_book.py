@@ -12,8 +12,8 @@ CODES = ("Aspen", "Bramble", "Clover", "Daisy")
 
 def forget_rounds() -> None:
     """As in a process that has shown none yet."""
-    for memory in (rounds._OPENED, looking_back._PICTURES):
-        memory._kept.clear()
+    rounds.OPENED.forget()
+    looking_back.PICTURES.forget()
 
 
 class AtTheMarkBook(AtTheDesk):

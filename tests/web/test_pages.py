@@ -68,6 +68,10 @@ class Icons(unittest.TestCase):
             icon = (SOURCES.parent / "node_modules" / "primeicons" / name).read_text()
             self.assertEqual(len(re.findall(r' id="[^"]*"', icon)), 1, name)
 
+    def test_the_service_worker_is_one_file(self) -> None:
+        """With a part that it shares with the pages it would not begin, and nothing would say so."""
+        self.assertNotRegex((FRONT_END / "service-worker.js").read_text(), r"\bimport\b|\bexport\b")
+
     def test_every_file_of_the_build_is_compressed(self) -> None:
         for file in Path(FRONT_END, "assets").glob("*.js"):
             if file.stat().st_size > 2000:

@@ -2,14 +2,13 @@
  * Keeps the program and what was loaded, so that places open and show it while Keen Slate does not answer. Whatever
  * answers comes first; only where nothing does is what was kept shown, and marked as such.
  */
+import { ReadKept } from './readKept'
 import { kindOf, pageOf, PLACES } from './rules'
 
 declare const self: ServiceWorkerGlobalScope
 
 const PARTS = 'keen-slate-parts'
-const READ = 'keen-slate-read'
-/** Answers that are kept: the newest. */
-const MOST_READ = 400
+const whatWasRead = new ReadKept(caches)
 /** Milliseconds after which a page that was kept is opened rather than waited for. */
 const PATIENCE = 4000
 /** On an answer that was kept. */
@@ -20,6 +19,7 @@ self.addEventListener('install', () => void self.skipWaiting())
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()))
 self.addEventListener('message', (event) => {
   if (event.data === 'fetch all') event.waitUntil(fetchAll())
+  if (event.data === 'forget') event.waitUntil(whatWasRead.forget())
 })
 self.addEventListener('fetch', (event) => {
   const { request } = event
@@ -62,17 +62,18 @@ function soon(answer: Promise<Response>): Promise<Response> {
 }
 
 async function read(request: Request, key: string): Promise<Response> {
+  const asked = whatWasRead.asking()
   try {
     const found = await fetch(request)
-    if (found.status === 401) await caches.delete(READ)
-    else if (found.status === 200) await keep(key, found.clone())
+    if (found.status === 401) await whatWasRead.forget()
+    else if (found.status === 200) await whatWasRead.keep(key, found.clone(), asked)
     return found
   } catch (fault) {
-    const kept = await (await caches.open(READ)).match(key)
-    if (!kept) throw fault
-    const headers = new Headers(kept.headers)
+    const last = await whatWasRead.find(key)
+    if (!last) throw fault
+    const headers = new Headers(last.headers)
     headers.set(KEPT, '1')
-    return new Response(kept.body, { status: kept.status, headers })
+    return new Response(last.body, { status: last.status, headers })
   }
 }
 
@@ -82,14 +83,6 @@ async function computed(request: Request): Promise<Response> {
   const digest = new Uint8Array(await crypto.subtle.digest('SHA-256', body))
   const name = Array.from(digest, (byte) => byte.toString(16).padStart(2, '0')).join('')
   return read(request, `${request.url}?${name}`)
-}
-
-async function keep(key: string, answer: Response) {
-  const known = await caches.open(READ)
-  await known.delete(key)
-  await known.put(key, answer)
-  const keys = await known.keys()
-  await Promise.all(keys.slice(0, Math.max(0, keys.length - MOST_READ)).map((old) => known.delete(old)))
 }
 
 /** While nothing else is to be done: every part that is not there yet, and the pages; old parts go. */

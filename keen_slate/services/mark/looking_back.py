@@ -55,7 +55,7 @@ REVEALING = 6
 TURN = Task(role="turn", fading=FadingShape(kind="bare"))
 
 
-_PICTURES: Remembered[ClassPictureShape | None] = Remembered()
+PICTURES: Remembered[ClassPictureShape | None] = Remembered()
 
 
 class LookingBack:
@@ -80,7 +80,7 @@ class LookingBack:
         """The same; None where an item has to be made ready for it."""
         with self.database.transaction() as session:
             stamp = rounds.stamp_of(session, round_id)
-            return _PICTURES.shown(round_id, stamp, lambda: _ready(Opened.of(session, round_id)))
+            return PICTURES.shown(round_id, stamp, lambda: _ready(Opened.of(session, round_id)))
 
     # What comes next
 

@@ -35,3 +35,8 @@ class Remembered(Generic[Shown]):
             while len(self._kept) > self._most:
                 self._kept.popitem(last=False)
         return made
+
+    def forget(self) -> None:
+        """As in a process that has shown nothing yet."""
+        with self._lock:
+            self._kept.clear()

@@ -33,7 +33,7 @@ from keen_slate.store import classes, record, rounds, sets
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example
 
-_OPENED: Remembered[MarkingRound] = Remembered()
+OPENED: Remembered[MarkingRound] = Remembered()
 
 
 class Rounds:
@@ -100,7 +100,7 @@ class Rounds:
     def open(self, round_id: UUID) -> MarkingRound:
         with self.database.transaction() as session:
             stamp = rounds.stamp_of(session, round_id)
-            return _OPENED.shown(round_id, stamp, lambda: Opened.of(session, round_id).shown())
+            return OPENED.shown(round_id, stamp, lambda: Opened.of(session, round_id).shown())
 
     def type_in(self, round_id: UUID, asked: TypedCells, is_light: Callable[[list[str]], bool]) -> JudgedCells | None:
         """Keep answers as they were typed; judge them at once where making their items ready is light. Returns None
