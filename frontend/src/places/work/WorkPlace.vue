@@ -357,16 +357,18 @@ onMounted(async () => {
           />
           <FirstNote v-if="first" :number="2">Other ways of working it: a press here, or the key m.</FirstNote>
           <SchoolTabs v-if="settledDown" :facets="facets" @choose="choose" @beside="beside.lay" />
-          <SheetBar
-            v-if="settledDown"
-            v-model:organiser="organiser"
-            :history="history"
-            :beside="compared !== null"
-            :changed="edits.any.value"
-            @lay="beside.close"
-            @take-back="edits.hold(undefined)"
-            @copy="copy"
-          />
+          <div class="bar-place">
+            <SheetBar
+              v-if="settledDown"
+              v-model:organiser="organiser"
+              :history="history"
+              :beside="compared !== null"
+              :changed="edits.any.value"
+              @lay="beside.close"
+              @take-back="edits.hold(undefined)"
+              @copy="copy"
+            />
+          </div>
           <SideBySide
             v-if="compared"
             :compared="compared"
@@ -438,6 +440,11 @@ onMounted(async () => {
   min-width: 0;
 }
 
+/* Kept free, so that the working does not move when the bar comes. */
+.bar-place {
+  min-height: 2.2rem;
+}
+
 @media (--medium) {
   .work-head,
   .work-desk {
@@ -452,6 +459,10 @@ onMounted(async () => {
 
   .work-desk {
     display: block;
+  }
+
+  .bar-place {
+    min-height: 0;
   }
 }
 </style>
