@@ -39,12 +39,16 @@ export const useSetActs = defineStore('set-acts', () => {
       bin.value = (await data(api.GET('/api/sets/bin'))).sets
     })
 
+  async function restore({ id, revision }: { id: string; revision: number }) {
+    const params = { path: { set_id: id } }
+    const back = await data(api.POST('/api/sets/{set_id}/restore', { params, body: { revision } }))
+    sets.hold(back)
+    sets.noteChanged(back)
+  }
+
   function putBack(gone: DeletedSet) {
     return sets.guarded(async () => {
-      const params = { path: { set_id: gone.id } }
-      const back = await data(api.POST('/api/sets/{set_id}/restore', { params, body: { revision: gone.revision } }))
-      sets.hold(back)
-      sets.noteChanged(back)
+      await restore(gone)
       bin.value = bin.value.filter((g) => g.id !== gone.id)
     })
   }
@@ -154,16 +158,10 @@ export const useSetActs = defineStore('set-acts', () => {
       gone = { id: set.id, ...(await data(api.DELETE('/api/sets/{set_id}', { params: { path, query } }))) }
       return null
     }
-    async function restore() {
-      if (!gone) return
-      const params = { path: { set_id: gone.id } }
-      const back = await data(api.POST('/api/sets/{set_id}/restore', { params, body: { revision: gone.revision } }))
-      sets.hold(back)
-      sets.noteChanged(back)
-    }
+    const back = async () => void (gone && (await restore(gone)))
     const name = sets.inHand?.name ?? ''
     return sets.change(remove).then((done) => {
-      if (done) sets.lately = { said: `Deleted the set “${name}”.`, undo: () => sets.guarded(restore) }
+      if (done) sets.lately = { said: `Deleted the set “${name}”.`, undo: () => sets.guarded(back) }
       return done
     })
   }

@@ -20,6 +20,8 @@ defineSlots<{ option?(of: { option: Option }): unknown }>()
 const Select = shallowRef<Component>()
 const load = () => import('primevue/select')
 const use = async () => (Select.value = (await load()).default)
+/** On the way before it is wanted; where it does not come, whoever wants it is told. */
+const expect = () => void load().catch(() => {})
 /** There because somebody wanted to choose. */
 const select = useTemplateRef<{ show(focused: boolean): void }>('select')
 watch(select, (there) => there?.show(true), { flush: 'post' })
@@ -32,7 +34,7 @@ const chosen = computed(() => props.options.find(({ id }) => id === props.modelV
     :is="Select"
     v-if="Select"
     ref="select"
-    v-bind="{ ...$attrs, ...props }"
+    v-bind="{ ...$attrs, modelValue, options, optionDisabled, placeholder, size }"
     :aria-label="label"
     option-label="name"
     option-value="id"
@@ -40,7 +42,7 @@ const chosen = computed(() => props.options.find(({ id }) => id === props.modelV
   >
     <template v-if="$slots.option" #option="{ option }"><slot name="option" :option="option" /></template>
   </component>
-  <div v-else class="p-select p-component" :class="{ 'p-select-sm': size === 'small' }" @click="use" @pointerenter="load">
+  <div v-else class="p-select p-component" :class="{ 'p-select-sm': size === 'small' }" @click="use" @pointerenter="expect">
     <span
       class="p-select-label"
       :class="{ 'p-placeholder': !chosen }"
@@ -49,7 +51,7 @@ const chosen = computed(() => props.options.find(({ id }) => id === props.modelV
       :aria-label="label"
       aria-haspopup="listbox"
       aria-expanded="false"
-      @focus="load"
+      @focus="expect"
       @keydown.enter.prevent="use"
       @keydown.space.prevent="use"
       @keydown.up.prevent="use"
