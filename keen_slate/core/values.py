@@ -1,17 +1,20 @@
 """Values: what is never changed once it is made."""
 
 from dataclasses import dataclass, field
+from types import new_class
 from typing import TypeVar, dataclass_transform
+
+from msgspec import Struct
 
 T = TypeVar("T")
 
 
 @dataclass_transform(frozen_default=True, field_specifiers=(field,))
 def frozen(made: type[T]) -> type[T]:
-    """A data class of values: equal where their fields are, and keys of what is kept.
+    """A data class of values: equal where their fields are, never changed, and keys of what is kept.
 
-    That none is changed is seen to by the type checker, not while the program runs: a working is thousands of values,
-    and each is made in a third of the time.
+    A working is thousands of values. They are structs, made, compared and hashed by compiled code in a third of the
+    time that a data class takes; what works on data classes (``replace``, ``fields``, ``asdict``) works on them.
 
     >>> @frozen
     ... class Share:
@@ -20,4 +23,7 @@ def frozen(made: type[T]) -> type[T]:
     >>> {Share(3, 4): "three quarters"}[Share(3, 4)]
     'three quarters'
     """
-    return dataclass(slots=True, unsafe_hash=True)(made)
+    described = dataclass(init=False, repr=False, eq=False)(made)
+    body = {name: part for name, part in vars(described).items() if name not in ("__dict__", "__weakref__")}
+    body["__qualname__"] = made.__qualname__
+    return new_class(made.__name__, (Struct,), {"frozen": True}, lambda namespace: namespace.update(body))

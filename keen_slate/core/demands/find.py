@@ -28,7 +28,8 @@ def demands_of(
         inside = {d for step in story_steps(problem) for d in demands_of(step.problem)}
         return tuple(d.id for d in DEMANDS if d.id in among and (d.id in inside or d.present(problem, derivation)))
     working = reference if reference is not None else work(problem, DEFAULT_SCHOOL).derivation
-    asked = replace(problem, expr=calculation_in(problem.expr))
+    calculation = calculation_in(problem.expr)
+    asked = problem if calculation is problem.expr else replace(problem, expr=calculation)
     return tuple(d.id for d in DEMANDS if d.id in among and d.present(asked, working))
 
 

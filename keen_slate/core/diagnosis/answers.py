@@ -12,9 +12,9 @@ from typing import Literal
 from keen_slate.core.diagnosis.copying import miscopied
 from keen_slate.core.diagnosis.forms import Policy, form_faults, is_wrong_unit
 from keen_slate.core.diagnosis.search import SLIP, Causes, State, searches, within_bounds
-from keen_slate.core.diagnosis.second_look import struck
 from keen_slate.core.diagnosis.told_answers import ToldAnswer, told_answers
 from keen_slate.core.diagnosis.written import filled_in, number_in, order_in, quotient_kept
+from keen_slate.core.machine.occasions import Listening, first_occasions, gone_astray
 from keen_slate.core.machine.school import School, fitting_school
 from keen_slate.core.malrules.listing import LIKELIHOOD, MAL_RULES
 from keen_slate.core.notation.amounts import BARE
@@ -154,17 +154,20 @@ def prepare(problem: Problem, school: School = DEFAULT_SCHOOL, others: tuple[Pro
     return Prepared(problem, right, ranked, forms, unreduced, cut_short)
 
 
+SPOILING_FORM = Listening(m for m in MAL_RULES if m.kind == "form")
+
+
 def _forms_of(problem: Problem, school: School) -> tuple[dict[Expr, tuple[str, ...]], int]:
     """Where mistakes of form end, and the bottom of the first number that is simplified."""
     fitting, _ = fitting_school(FACETS, school, problem.expr)
     right = right_derivation(problem.expr, fitting)
-    due = MACHINE.due(right)
     found: dict[Expr, tuple[str, ...]] = {}
-    for mistake in (m for m in MAL_RULES if m.kind == "form"):
-        made = struck(right, due, mistake)
-        if made is not None and made.impasse is None:
+    occasions = first_occasions(MACHINE, right, SPOILING_FORM)
+    for mistake in sorted(occasions, key=LIKELIHOOD.__getitem__):
+        made = gone_astray(MACHINE, occasions[mistake])
+        if made.impasse is None:
             end = bare(made.end)
-            found[end] = (*found.get(end, ()), mistake.id)
+            found[end] = (*found.get(end, ()), mistake)
     simplified = next((at_path(s.before, s.at) for s in right.steps if s.goal == "simplify"), None)
     return found, simplified.denominator if isinstance(simplified, (CommonFraction, MixedNumber)) else 0
 

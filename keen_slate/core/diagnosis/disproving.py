@@ -11,8 +11,8 @@ from functools import lru_cache
 from itertools import product
 
 from keen_slate.core.diagnosis.refuting import Refutation, refutation
-from keen_slate.core.diagnosis.second_look import struck
 from keen_slate.core.machine.engine import EngineFault, MalRule
+from keen_slate.core.machine.occasions import with_mistake
 from keen_slate.core.machine.school import School, fitting_school
 from keen_slate.core.notation.text import problem_text, text_of
 from keen_slate.core.numbers.forms import (
@@ -103,7 +103,7 @@ def _tried(text: str, mistake: MalRule, school: School) -> Disproof | None:
         problem = read(text)
         fitting, _ = fitting_school(FACETS, school, problem.expr)
         right = right_derivation(problem.expr, fitting)
-        made = struck(right, MACHINE.due(right), mistake)
+        made = with_mistake(MACHINE, right, mistake)
     except (UnreadableProblem, EngineFault):
         return None
     if made is None or made.impasse is not None:

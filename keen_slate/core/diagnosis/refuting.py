@@ -294,7 +294,7 @@ def _led_back(said: Say, start: Expr, back: Fraction) -> Refutation:
 
 def _about(expr: Expr, answer: Expr, value: Fraction) -> Refutation:
     """Against an estimate that exposes it, else against the order of the steps."""
-    exposing = next((e for e in estimates(expr) if not e.low <= value <= e.high), None)
+    exposing = next((e for e in estimates(expr) if not e.holds(value)), None)
     if exposing is not None:
         return Refutation(
             Say.of(refuting.near_estimate, answer=answer, rounded=exposing.rounded),

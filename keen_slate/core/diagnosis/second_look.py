@@ -5,18 +5,36 @@ from functools import lru_cache
 
 from keen_slate.core.demands.find import demands_of
 from keen_slate.core.estimating.estimates import Estimate, estimates
-from keen_slate.core.machine.engine import Derivation, Due, Impasse, MalRule
-from keen_slate.core.machine.goals import ON_PAPER, GoalId
-from keen_slate.core.machine.school import School, fitting_school
+from keen_slate.core.machine.engine import Derivation, Impasse, Step
+from keen_slate.core.machine.goals import ON_PAPER
+from keen_slate.core.machine.occasions import Listening, Occasion, first_occasions, gone_astray
+from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.malrules.listing import MAL_RULES, MISTAKES
 from keen_slate.core.malrules.order import WRONG_OPERATION
 from keen_slate.core.notation.text import text_of
+from keen_slate.core.numbers.forms import CommonFraction, MixedNumber, Whole
 from keen_slate.core.problem.blanks import solve
-from keen_slate.core.problem.tree import Chain, Comparison, Expr, InStory, at_path, evaluate, same_value
+from keen_slate.core.problem.tree import (
+    Chain,
+    Comparison,
+    CrossProducts,
+    Expr,
+    Group,
+    InStory,
+    Negative,
+    Product,
+    Split,
+    Sum,
+    at_path,
+    evaluate,
+    number_for,
+    same_value,
+    walk,
+)
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.listing import MACHINE, right_derivation
 from keen_slate.core.saying.say import Say
-from keen_slate.core.schools.listing import FACETS
+from keen_slate.core.schools.listing import FACET, FACETS
 from keen_slate.core.values import frozen
 from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, written_working
 
@@ -24,8 +42,16 @@ ALONG_THE_WAY = frozenset(("unlike-denominators", "simplify"))
 """Demands that come up in most items, whatever they are chosen for."""
 
 
+LISTENING = Listening(MAL_RULES)
+
 MOST_LOOKED_AT = 512
 """Some 20 MB. A problem is looked at for the screen, for what is offered beside it and for what is printed of it."""
+
+SHORTEST = {id: FACET[id].only_writing for id in ("questions", "regrouping", "wholes-out", "simplifying")}
+"""The choices with the fewest steps of facets on which no answer depends, and nothing that is worked on paper."""
+
+FINISHING = ON_PAPER | {"answer", "finish", "drop-nothing", "take-out-wholes", "join-split", "simplify"}
+"""The goals that come up while a number is brought to the form of an answer."""
 
 
 @frozen
@@ -36,10 +62,15 @@ class LikelyWrong:
     """
 
     mistake: str
-    derivation: Derivation
+    occasion: Occasion
     answer: Expr
     value: Fraction | None
     caught: bool
+
+    @property
+    def derivation(self) -> Derivation:
+        """The whole wrong derivation under the teacher's school."""
+        return gone_astray(MACHINE, self.occasion)
 
     @property
     def working(self) -> Working:
@@ -79,35 +110,30 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
     fitting, _ = fitting_school(FACETS, school, problem.expr)
     right = right_derivation(problem.expr, fitting)
     guesses = estimates(problem.expr)
-    due = MACHINE.due(right)
-    goals = frozenset[GoalId]().union(*(here.ids for here in due))
-    owns = any(here.owned is not None for here in due)
+    occasions = first_occasions(MACHINE, right, LISTENING)
     answer = _bare(right)
     wrong: list[LikelyWrong] = []
     form_only: list[LikelyWrong] = []
     stuck: list[NoAnswer] = []
     lucky: list[str] = []
     for mistake in MAL_RULES:
-        if goals.isdisjoint(mistake.goals) and not (owns and not ON_PAPER.isdisjoint(mistake.goals)):
+        occasion = occasions.get(mistake.id)
+        if occasion is None:
             continue
-        made = struck(right, due, mistake)
-        if made is None:
-            continue
-        if made.impasse is not None:
-            stuck.append(NoAnswer(mistake.id, made.impasse.said))
-            continue
-        theirs = _bare(made)
-        if isinstance(theirs, (Comparison, Chain)):
-            if text_of(theirs) == text_of(answer):
+        outcome = _outcome(occasion)
+        if isinstance(outcome, Impasse):
+            stuck.append(NoAnswer(mistake.id, outcome.said))
+        elif isinstance(outcome, (Comparison, Chain)):
+            if text_of(outcome) == text_of(answer):
                 lucky.append(mistake.id)
             else:
-                wrong.append(LikelyWrong(mistake.id, made, theirs, None, caught=False))
-        elif not same_value(theirs, answer):
-            value = evaluate(theirs)
-            caught = bool(guesses) and all(not e.low <= value <= e.high for e in guesses)
-            wrong.append(LikelyWrong(mistake.id, made, theirs, value, caught))
+                wrong.append(LikelyWrong(mistake.id, occasion, outcome, None, caught=False))
+        elif not same_value(outcome, answer):
+            value = evaluate(outcome)
+            caught = bool(guesses) and not any(e.holds(value) for e in guesses)
+            wrong.append(LikelyWrong(mistake.id, occasion, outcome, value, caught))
         elif mistake.kind == "form":
-            form_only.append(LikelyWrong(mistake.id, made, theirs, evaluate(theirs), caught=False))
+            form_only.append(LikelyWrong(mistake.id, occasion, outcome, evaluate(outcome), caught=False))
         else:
             lucky.append(mistake.id)
     needed = {demand for w in wrong for demand in MISTAKES[w.mistake].needs}
@@ -117,23 +143,54 @@ def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
     return SecondLook(guesses, tuple(wrong), tuple(stuck), tuple(lucky), tuple(form_only))
 
 
+def _outcome(occasion: Occasion) -> Expr | Impasse:
+    """The answer to which a mistake leads, or where it ends: on the shortest way, since only the end is wanted.
+
+    The right rules change no value, and a value is written in one way as an answer in fractions: once they are all
+    that is left, it need not be worked out line by line.
+    """
+    mistake, struck, right = occasion.mistake, occasion.struck, occasion.right
+    if isinstance(struck, Impasse):
+        return struck
+    if not mistake.every and _is_of_fractions(struck.after):
+        return number_for(evaluate(struck.after))
+    shortly = Derivation(right.start, _shortest(right.school), ())
+    enough = None if mistake.every and not FINISHING.isdisjoint(mistake.goals) else is_written_as_fraction
+    made = MACHINE.go_on(shortly, 0, struck, mistake, enough)
+    if made.impasse is not None:
+        return made.impasse
+    return number_for(evaluate(made.end)) if is_written_as_fraction(made.end) else _bare(made)
+
+
+_FRACTIONS = frozenset((CommonFraction, MixedNumber))
+_OF_FRACTIONS = _FRACTIONS | {Whole, Sum, Product, Negative, Group, Split, CrossProducts}
+
+
+def is_written_as_fraction(expr: Expr) -> bool:
+    """A fraction or a mixed number, or its opposite: all that is left is to bring it to the form of an answer."""
+    return type(expr.of if isinstance(expr, Negative) else expr) in _FRACTIONS
+
+
+def _is_of_fractions(expr: Expr) -> bool:
+    """Whether nothing but wholes and fractions is calculated with, and no decimal is to come of it."""
+    parts = list(walk(expr))
+    if not _OF_FRACTIONS.issuperset(map(type, parts)):
+        return False
+    return not any(isinstance(e, Product) and "decimal" in e.marks for e in parts)
+
+
+@lru_cache(maxsize=256)
+def _shortest(school: School) -> School:
+    """The school with the fewest steps of those under which every mistake ends as under this one."""
+    return school_from(FACETS, school.as_dict() | SHORTEST)
+
+
 def _with_the_story(wrong: LikelyWrong) -> bool:
     """Whether it is the story that was mistaken, not a calculation in it."""
-    step = next(s for s in wrong.derivation.steps if s.by_mistake)
+    step = wrong.occasion.struck
+    assert isinstance(step, Step)
     return isinstance(at_path(step.before, step.at), InStory) or wrong.mistake == WRONG_OPERATION.id
 
 
 def _bare(derivation: Derivation) -> Expr:
     return Working(derivation, ()).answer
-
-
-def struck(right: Derivation, due: tuple[Due, ...], mistake: MalRule) -> Derivation | None:
-    """The derivation with the mistake, sharing what comes before it; None where it finds no occasion. ``due`` is what
-    was due before each step of the right one."""
-    for index, here in enumerate(due):
-        made = MACHINE.strike(mistake, here, right.school)
-        if isinstance(made, Impasse):
-            return Derivation(right.start, right.school, right.steps[:index], made)
-        if made is not None:
-            return MACHINE.derive(right.start, right.school, mistake, (*right.steps[:index], made))
-    return None

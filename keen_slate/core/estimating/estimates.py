@@ -13,6 +13,7 @@ from math import floor
 from typing import Literal
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Numeral, Percent, Whole
+from keen_slate.core.problem.last import known_for_the_last
 from keen_slate.core.problem.tree import (
     Comparison,
     Estimating,
@@ -40,6 +41,7 @@ from keen_slate.core.values import frozen
 
 Kind = Literal["nearest-half", "nearest-whole", "leading-place", "compatible", "front-end", "benchmark"]
 HALF = Fraction(1, 2)
+NOTHING = Fraction(0)
 MOST_SHOWN = 2
 """Estimates of the usual kinds that are shown: a class compares two at most."""
 
@@ -59,6 +61,13 @@ class Estimate:
     low: Fraction
     high: Fraction
     kind: Kind = "nearest-half"
+
+    def holds(self, value: Fraction) -> bool:
+        """Whether a value lies in the band. Integers alone: it is asked of every likely wrong answer."""
+        top, bottom = value.numerator, value.denominator
+        if top * self.low.denominator < self.low.numerator * bottom:
+            return False
+        return top * self.high.denominator <= self.high.numerator * bottom
 
 
 @frozen
@@ -84,11 +93,11 @@ def multiples_nearest(value: Fraction, unit: Fraction) -> tuple[Fraction, ...]:
     >>> multiples_nearest(Fraction(17, 6), HALF), multiples_nearest(Fraction(25, 4), HALF)
     ((Fraction(3, 1),), (Fraction(6, 1), Fraction(13, 2)))
     """
-    below = floor(value / unit) * unit
-    rest = value - below
-    if rest * 2 == unit:
-        return below, below + unit
-    return (below,) if rest * 2 < unit else (below + unit,)
+    whole = value.denominator * unit.numerator
+    times, rest = divmod(value.numerator * unit.denominator, whole)  # integers alone: this is asked of every number
+    if rest * 2 == whole:
+        return times * unit, (times + 1) * unit
+    return ((times + (rest * 2 > whole)) * unit,)
 
 
 def _unit_of(value: Fraction, kind: Kind) -> Fraction:
@@ -107,12 +116,15 @@ def _unit_of(value: Fraction, kind: Kind) -> Fraction:
 def _roundings(number: Numeral, kind: Kind) -> tuple[_Rounded, ...]:
     """A number that is a multiple already is not moved; one that is moved is moved by half a unit at most."""
     decimal, percent = isinstance(number, DecimalNumeral), isinstance(number, Percent)
-    unit = _unit_of(number.value, kind)
-    if percent and number.value:  # to the nearest ten percent, small ones to the nearest percent
-        unit = Fraction(1, 10) if number.value >= Fraction(1, 10) else Fraction(1, 100)
-    if number.value % unit == 0:
-        return (_Rounded(number.value, Fraction(0), decimal, percent),)
-    return tuple(_Rounded(v, unit / 2, decimal, percent) for v in multiples_nearest(number.value, unit))
+    value = number.value
+    unit = _unit_of(value, kind)
+    if percent and value:  # to the nearest ten percent, small ones to the nearest percent
+        unit = Fraction(1, 10) if value >= Fraction(1, 10) else Fraction(1, 100)
+    nearest = multiples_nearest(value, unit)
+    if nearest == (value,):
+        return (_Rounded(value, NOTHING, decimal, percent),)
+    reach = unit / 2
+    return tuple([_Rounded(v, reach, decimal, percent) for v in nearest])
 
 
 def _fitting(expr: Expr) -> list[tuple[_Rounded, ...]]:
@@ -220,8 +232,10 @@ def _interval(expr: Expr, reach: dict[int, _Rounded], counter: list[int]) -> Int
             low, high = _interval(of, reach, counter)
             return -high, -low
         case Sum(terms):
-            low = high = Fraction(0)
-            for term in terms:
+            low, high = _interval(terms[0].expr, reach, counter)
+            if terms[0].minus:
+                low, high = -high, -low
+            for term in terms[1:]:
                 a, b = _interval(term.expr, reach, counter)
                 low, high = (low - b, high - a) if term.minus else (low + a, high + b)
             return low, high
@@ -233,6 +247,9 @@ def _interval(expr: Expr, reach: dict[int, _Rounded], counter: list[int]) -> Int
                     if a <= 0 <= b:
                         raise ZeroDivisionError
                     a, b = 1 / b, 1 / a
+                if low >= 0 and a >= 0:
+                    low, high = low * a, high * b
+                    continue
                 ends = [x * y for x, y in product((low, high), (a, b))]
                 low, high = min(ends), max(ends)
             return low, high
@@ -255,18 +272,34 @@ def _with_numbers(expr: Expr, written: Callable[[], Expr]) -> Expr:
     return expr
 
 
+_ESTIMATED: frozenset[type] = frozenset((Sum, Product, Group, Negative, Power))
+
+
+@known_for_the_last
+def _numbers_in(expr: Expr) -> tuple[list[Numeral], set[type]]:
+    """The numbers of an expression in reading order, and the kinds of all that stands round them."""
+    numbers: list[Numeral] = []
+    round_them: set[type] = set()
+    for part in walk(expr):
+        if is_numeral(part):
+            numbers.append(part)
+        else:
+            round_them.add(type(part))
+    return numbers, round_them
+
+
 def estimates_of_kind(expr: Expr, kind: Kind) -> tuple[Estimate, ...]:
     """One estimate for every value that rounding so can give; none where nothing is to be estimated."""
     expr = expr.of if isinstance(expr, Estimating) else calculation_in(expr)
-    if isinstance(expr, (Sum, Product)):
-        expr = replace(expr, marks=frozenset())  # estimated with signs, however it was told
-    if not isinstance(expr, (Sum, Product)) or not all(
-        is_numeral(e) or isinstance(e, (Sum, Product, Group, Negative, Power)) for e in walk(expr)
-    ):
+    if not isinstance(expr, (Sum, Product)):
         return ()
+    numbers, worked = _numbers_in(expr)
+    if not worked <= _ESTIMATED:
+        return ()
+    if expr.marks:
+        expr = replace(expr, marks=frozenset())  # estimated with signs, however it was told
     if kind == "front-end":
         return _front_end(expr)
-    numbers = [e for e in walk(expr) if is_numeral(e)]
     found: dict[Fraction, Estimate] = {}
     fitting = {"compatible": _fitting, "benchmark": _benchmarked}.get(kind)
     ways = fitting(expr) if fitting else _ways([_roundings(n, kind) for n in numbers])
@@ -319,7 +352,7 @@ def usual_kinds(expr: Expr) -> tuple[Kind, ...]:
     """Numbers that fit for a division, the leading place for a product of large or small numbers and for sums of such;
     halves where fractions are added, wholes elsewhere."""
     of = expr.of if isinstance(expr, Estimating) else calculation_in(expr)
-    numbers = [e for e in walk(of) if is_numeral(e)]
+    numbers, _ = _numbers_in(of)
     if any(isinstance(n, (CommonFraction, MixedNumber)) for n in numbers):
         return ("nearest-half",)
     if isinstance(of, Product) and of.factors[-1].divide and not isinstance(expr, Estimating):
@@ -333,7 +366,7 @@ def usual_kinds(expr: Expr) -> tuple[Kind, ...]:
 
 def is_for_the_head(expr: Expr) -> bool:
     """Whether every number is a whole that is worked with as it is."""
-    return all(isinstance(e, Whole) and e.n <= IN_THE_HEAD for e in walk(expr) if is_numeral(e))
+    return all(isinstance(n, Whole) and n.n <= IN_THE_HEAD for n in _numbers_in(expr)[0])
 
 
 def estimates(expr: Expr) -> tuple[Estimate, ...]:

@@ -8,7 +8,7 @@ plans and rules below it then do not run, and everything after it goes on by the
 
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal, TypeVar
 
@@ -133,6 +133,10 @@ class Rule:
     owns: Callable[[Expr], Owned | None] | None = None
     earns: Callable[[Expr, Expr], tuple[Method, ...]] | None = None
 
+    def owned(self, expr: Expr) -> Owned | None:
+        """The calculation on paper beside what it does with this, where it needs one."""
+        return self.owns(expr) if self.owns is not None else None
+
 
 def earning(*methods: Method) -> Callable[[Expr, Expr], tuple[Method, ...]]:
     """The same method marks for every step of a rule."""
@@ -173,15 +177,16 @@ class MalRule(Mistake):
 
 @frozen
 class Step:
-    """One act: the goals open then (outermost first), what did it, what it wrote in that place, the state after it."""
+    """One act: the goals open then (outermost first), what did it, what it wrote in that place, the state after it, the
+    reason if it has one, and the work that it put ``beside`` the line."""
 
     by: "Rule | MalRule"
     goals: tuple[Goal, ...]
     before: Expr
     wrote: Expr
     after: Expr
-    said: Say | None
-    side: tuple[SideWork, ...]
+    reason: Say | None
+    beside: tuple[SideWork, ...]
     tells: bool = False
 
     @property
@@ -197,6 +202,19 @@ class Step:
     @property
     def by_mistake(self) -> bool:
         return isinstance(self.by, MalRule)
+
+    @property
+    def said(self) -> Say | None:
+        """The reason; of a mistake without one what was taken for what."""
+        if self.reason is None and self.by_mistake:
+            return Say.of(refuting.taken_for, before=at_path(self.before, self.at), after=self.wrote)
+        return self.reason
+
+    @property
+    def side(self) -> tuple[SideWork, ...]:
+        """The work beside the line, with the calculation on paper that the step owns."""
+        owned = self.by.owned(at_path(self.before, self.at)) if isinstance(self.by, Rule) else None
+        return self.beside if owned is None else (*self.beside, SetOut(owned.start))
 
     @property
     def at(self) -> Path:
@@ -257,69 +275,101 @@ class Machine:
             {goal: rule for goal, rules in self.rules.items() if (rule := _chosen(rules, school))},
         )
 
-    def derive(
-        self, start: Expr, school: School, mistake: MalRule | None = None, begun: tuple[Step, ...] = ()
-    ) -> Derivation:
+    def derive(self, start: Expr, school: School, mistake: MalRule | None = None) -> Derivation:
         """Work ``start`` out under a school, with one mal-rule standing in for its goal if given.
-
-        ``begun`` are steps that lead from the start to a state from which it goes on; no mistake is among them.
 
         What a right rule writes is checked against the value of what stood there. Raises EngineFault if it differs, and
         where a rule breaks down: only an impasse that is named is a result.
         """
         try:
-            return self._derived(start, school, mistake, begun)
+            state = start if is_lone_number(start) else tidy(start)
+            return self._derived(Derivation(start, school, ()), [], state, mistake, astray=False)
         except Exception as fault:
             raise as_fault(fault, start) from fault
 
-    def _derived(self, start: Expr, school: School, mistake: MalRule | None, begun: tuple[Step, ...]) -> Derivation:
+    def go_on(
+        self,
+        right: Derivation,
+        steps: int,
+        struck: Step,
+        mistake: MalRule,
+        enough: Callable[[Expr], bool] | None = None,
+    ) -> Derivation:
+        """A right derivation in which a mistake strikes after so many steps, to its end or to a state that is
+        ``enough``. Raises EngineFault as ``derive`` does."""
+        try:
+            return self._derived(right, [*right.steps[:steps], struck], struck.after, mistake, enough, astray=True)
+        except Exception as fault:
+            raise as_fault(fault, right.start) from fault
+
+    def _derived(
+        self,
+        of: Derivation,
+        steps: list[Step],
+        state: Expr,
+        mistake: MalRule | None,
+        enough: Callable[[Expr], bool] | None = None,
+        *,
+        astray: bool,
+    ) -> Derivation:
+        """Begun with these steps, which led to this state."""
+        start, school = of.start, of.school
         bound = under(self, school)
-        steps: list[Step] = list(begun)
-        expr = begun[-1].after if begun else start if is_lone_number(start) else tidy(start)
-        astray = any(s.by_mistake for s in begun)
+        due = None if enough is not None and enough(state) else due_in(bound, state)
         seen: set[Expr] = set()
-        while (due := due_in(bound, expr)) is not None:
+        while due is not None:
             if mistake is not None and (mistake.every or not astray):
                 struck = self.strike(mistake, due, school)
                 if isinstance(struck, Impasse):
                     return Derivation(start, school, tuple(steps), struck)
                 if struck is not None:
-                    expr, astray = struck.after, True
+                    astray = True
                     steps.append(struck)
+                    due = due_in(bound, struck.after)
                     continue
             step = due.right()
             if isinstance(step, Impasse):
                 if astray:
                     return Derivation(start, school, tuple(steps), step)
-                raise EngineFault(f"{due.rule.id} comes to an impasse at {expr!r}")
-            if step.after in seen or len(steps) >= MAX_STEPS:
-                if astray:
-                    return Derivation(start, school, tuple(steps), Impasse(Say.of(going_astray.goes_round)))
-                raise EngineFault(f"{step.rule} leads back to {step.after!r}")
-            expr = step.after
+                raise EngineFault(f"{due.rule.id} comes to an impasse at {due.state!r}")
+            if len(steps) >= UNWATCHED_STEPS:
+                if step.after in seen or len(steps) >= MAX_STEPS:
+                    if astray:
+                        return Derivation(start, school, tuple(steps), Impasse(Say.of(going_astray.goes_round)))
+                    raise EngineFault(f"{step.rule} leads back to {step.after!r}")
+                seen.add(step.after)
             steps.append(step)
-            if len(steps) > UNWATCHED_STEPS:
-                seen.add(expr)
+            due = None if enough is not None and enough(step.after) else due.next()
         return Derivation(start, school, tuple(steps))
 
     def due(self, derivation: Derivation) -> "tuple[Due, ...]":
         """What was due before each step of a working without a mistake."""
+        found: list[Due] = []
         bound = under(self, derivation.school)
-        return tuple(due for s in derivation.steps if (due := due_in(bound, s.before)) is not None)
+        due = due_in(bound, derivation.steps[0].before) if derivation.steps else None
+        while due is not None and len(found) < len(derivation.steps):
+            found.append(due)
+            due = due.next()
+        return tuple(found)
 
     def strike(self, mistake: MalRule, due: "Due", school: School) -> Step | Impasse | None:
         """What a mal-rule does where this is due, at one of the goals or in the calculation that the step owns; None
         where it finds no occasion."""
-        struck = None if due.ids.isdisjoint(mistake.goals) else strike(mistake, due.goals, due.state, school)
-        if struck is not None or due.owned is None:
-            return struck
+        for depth, goal in enumerate(due.goals):
+            if goal.id in mistake.goals:
+                struck = strike(mistake, due, depth, school)
+                if struck is not None:
+                    return struck
+        return self.strike_beside(mistake, due, school)
+
+    def strike_beside(self, mistake: MalRule, due: "Due", school: School) -> Step | Impasse | None:
+        """The same in the calculation on paper alone."""
+        if ON_PAPER.isdisjoint(mistake.goals) or due.owned is None:
+            return None
         outcome = self.strike_on_paper(mistake, due.owned, school)
         if not isinstance(outcome, Move):
             return outcome
-        before = at_path(due.state, due.goals[-1].at)
-        said = Say.of(refuting.taken_for, before=before, after=outcome.after)
-        step = _step(mistake, due.goals, due.state, replace(outcome, said=said))
-        return step if is_workable(step.after) else DIVIDES_BY_ZERO
+        return _struck(mistake, due.state, due.goals, outcome)
 
     def strike_on_paper(self, mistake: MalRule, owned: Owned, school: School) -> Move | Impasse | None:
         """What a mal-rule leads to in the calculation that a step owns; None where it finds no occasion there or makes
@@ -369,15 +419,25 @@ _ANSWER = Goal("answer", ())
 
 @dataclass(slots=True, eq=False)
 class Due:
-    """What is due in a state that is not done: the goals, outermost first, the rule that serves the last, and the
-    calculation on paper that its step owns."""
+    """What is due in a state that is not done: the goals, outermost first, and the rule that serves the last.
 
+    The rest is found when it is asked for, and once.
+    """
+
+    bound: Bound
     state: Expr
     goals: tuple[Goal, ...]
-    ids: frozenset[GoalId]
     rule: Rule
-    owned: Owned | None
+    _owned: tuple[Owned | None] | None = None
     _right: Step | Impasse | None = None
+    _next: "tuple[Due | None] | None" = None
+
+    @property
+    def owned(self) -> Owned | None:
+        """The calculation on paper that the step owns."""
+        if self._owned is None:
+            self._owned = (self.rule.owned(at_path(self.state, self.goals[-1].at)),)
+        return self._owned[0]
 
     def right(self) -> Step | Impasse:
         """The right step, or the impasse that the rule comes to. Raises EngineFault where it changes the value."""
@@ -387,12 +447,17 @@ class Due:
             if isinstance(move, Move):
                 if not same_value(move.after, focus):
                     raise EngineFault(f"{self.rule.id} changed the value of {focus!r} to that of {move.after!r}")
-                if self.owned is not None:
-                    move = replace(move, side=(*move.side, SetOut(self.owned.start)))
-                self._right = _step(self.rule, self.goals, self.state, move)
+                self._right = _step(self.rule, self.state, self.goals, move)
             else:
                 self._right = move
         return self._right
+
+    def next(self) -> "Due | None":
+        """What is due after the right step; None where the work is done then."""
+        if self._next is None:
+            step = self.right()
+            self._next = (due_in(self.bound, step.after) if isinstance(step, Step) else None,)
+        return self._next[0]
 
 
 MOST_STATES_KEPT = 8192
@@ -408,8 +473,7 @@ def due_in(bound: Bound, state: Expr) -> Due | None:
     rule = bound.rules.get(goals[-1].id)
     if rule is None:
         raise EngineFault(f"no rule serves {goals[-1].id}")
-    owned = rule.owns(at_path(state, goals[-1].at)) if rule.owns is not None else None
-    return Due(state, goals, frozenset([goal.id for goal in goals]), rule, owned)
+    return Due(bound, state, goals, rule)
 
 
 @lru_cache(maxsize=256)
@@ -432,21 +496,17 @@ def _chosen(entries: tuple[Chosen, ...], school: School) -> Chosen | None:
     return None
 
 
-def _step(by: Rule | MalRule, goals: tuple[Goal, ...], expr: Expr, move: Move) -> Step:
-    return Step(by, goals, expr, move.after, replaced(expr, goals[-1].at, move.after), move.said, move.side, move.tells)
+def _step(by: Rule | MalRule, state: Expr, goals: tuple[Goal, ...], move: Move) -> Step:
+    after = replaced(state, goals[-1].at, move.after)
+    return Step(by, goals, state, move.after, after, move.said, move.side, move.tells)
 
 
-def strike(mistake: MalRule, goals: tuple[Goal, ...], expr: Expr, school: School) -> Step | Impasse | None:
-    """What a mal-rule does in a state with these goals open; None where it finds no occasion."""
-    for index, goal in enumerate(goals):
-        if goal.id in mistake.goals:
-            outcome = mistake.strike(at_path(expr, goal.at), school)
-            if isinstance(outcome, Move):
-                if outcome.said is None:
-                    said = Say.of(refuting.taken_for, before=at_path(expr, goal.at), after=outcome.after)
-                    outcome = Move(outcome.after, said, outcome.side)
-                step = _step(mistake, goals[: index + 1], expr, outcome)
-                return step if is_workable(step.after) else DIVIDES_BY_ZERO
-            if outcome is not None:
-                return outcome
-    return None
+def strike(mistake: MalRule, due: Due, depth: int, school: School) -> Step | Impasse | None:
+    """What a mal-rule does at one of the goals that are open; None where it finds no occasion."""
+    outcome = mistake.strike(at_path(due.state, due.goals[depth].at), school)
+    return _struck(mistake, due.state, due.goals[: depth + 1], outcome) if isinstance(outcome, Move) else outcome
+
+
+def _struck(mistake: MalRule, state: Expr, goals: tuple[Goal, ...], move: Move) -> Step | Impasse:
+    step = _step(mistake, state, goals, move)
+    return step if is_workable(step.after) else DIVIDES_BY_ZERO

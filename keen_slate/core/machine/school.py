@@ -61,20 +61,21 @@ class UnknownChoice(ValueError):
 class School:
     """The choices in force, one for every facet. Equal and hashable by its choices."""
 
-    __slots__ = ("_by_facet", "choices")
+    __slots__ = ("_by_facet", "_hash", "choices")
 
     def __init__(self, choices: tuple[tuple[str, str], ...]) -> None:
         self.choices = choices
         self._by_facet = dict(choices)
+        self._hash = hash(choices)
 
     def __getitem__(self, facet: str) -> str:
         return self._by_facet[facet]
 
     def __eq__(self, other: object) -> bool:
-        return isinstance(other, School) and self.choices == other.choices
+        return self is other or (isinstance(other, School) and self.choices == other.choices)
 
     def __hash__(self) -> int:
-        return hash(self.choices)
+        return self._hash
 
     def __repr__(self) -> str:
         return f"School({self._by_facet})"

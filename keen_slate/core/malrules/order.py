@@ -45,6 +45,11 @@ def _operations(expr: Expr) -> list[_Operation]:
     return row
 
 
+def _is_among(kind: type, pieces: tuple[Expr, ...]) -> bool:
+    """Whether one is of that kind: asked of every state, mostly in vain, so it is to be quick."""
+    return kind in map(type, pieces)
+
+
 def _joined(left: Expr, operation: _Operation) -> Expr:
     if operation.sign in "+−":
         return Sum((Term(left), Term(operation.operand, operation.sign == "−")))
@@ -57,7 +62,7 @@ def left_to_right(expr: Expr) -> Move | Impasse | None:
     >>> left_to_right(read("3 + 4 × 2").expr).after == read("(3 + 4) × 2").expr
     True
     """
-    if not isinstance(expr, Sum) or not any(isinstance(t.expr, Product) for t in expr.terms[1:]):
+    if not isinstance(expr, Sum) or not _is_among(Product, children(expr)[1:]):
         return None
     row = _operations(expr)
     made: Expr = Negative(row[0].operand) if row[0].sign == "−" else row[0].operand
@@ -75,8 +80,10 @@ def power_of_all_before(expr: Expr) -> Move | Impasse | None:
     True
     """
     pieces = children(expr) if isinstance(expr, (Sum, Product)) else ()
-    place = next((i for i, c in enumerate(pieces) if i and isinstance(c, Power)), None)
-    if place is None or any(not is_numeral(c) for c in pieces[:place]):
+    if not _is_among(Power, pieces[1:]):
+        return None
+    place = next(i for i, c in enumerate(pieces) if i and isinstance(c, Power))
+    if any(not is_numeral(c) for c in pieces[:place]):
         return None
     raised = pieces[place]
     assert isinstance(raised, Power)
@@ -216,7 +223,7 @@ def stopped_after_first_step(expr: Expr) -> Move | Impasse | None:
     >>> stopped_after_first_step(read("12 − (2 + 3)").expr).after == Group(read("2 + 3").expr)
     True
     """
-    if not isinstance(expr, (Sum, Product)):
+    if not isinstance(expr, (Sum, Product)) or _A_STEP.isdisjoint(map(type, children(expr))):
         return None
     place = first_inside(expr)
     inner = None if place is None else children(expr)[place]
@@ -226,9 +233,13 @@ def stopped_after_first_step(expr: Expr) -> Move | Impasse | None:
         or any(not is_numeral(c) for c in children(inner.inner if isinstance(inner, Group) else inner))
     ):
         return None
-    if getattr(expr, "marks", frozenset()) or type(inner) not in (Group, Product, Power):
+    if expr.marks or type(inner) not in _A_STEP:
         return None
     return Move(inner)
+
+
+_A_STEP: frozenset[type] = frozenset((Group, Product, Power))
+"""What is worked before what it stands in."""
 
 
 def order_of_the_text(expr: Expr) -> Move | Impasse | None:

@@ -9,8 +9,9 @@ from functools import cached_property
 
 from keen_slate.core.diagnosis.answers import Diagnosis, Prepared, bare, diagnose
 from keen_slate.core.diagnosis.copying import miscopied
-from keen_slate.core.diagnosis.second_look import look_twice, struck
+from keen_slate.core.diagnosis.second_look import look_twice
 from keen_slate.core.machine.engine import Derivation
+from keen_slate.core.machine.occasions import Listening, first_occasions, gone_astray
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.listing import BY_ID, LIKELIHOOD
 from keen_slate.core.marking.class_picture import Hypotheses
@@ -97,10 +98,10 @@ class Rehearsed:
         """The derivations of those mistakes that give another value, or another judgement."""
         found: dict[str, Derivation] = {}
         if self.prepared.by_value:
-            due = MACHINE.due(self.right)
-            for id in {c.mistakes[0] for c in self.prepared.singles()}:
-                made = struck(self.right, due, BY_ID[id])
-                if made is not None and made.impasse is None and self.found(made).verdict == "wrong":
+            suspected = Listening(BY_ID[id] for id in {c.mistakes[0] for c in self.prepared.singles()})
+            for id, occasion in first_occasions(MACHINE, self.right, suspected).items():
+                made = gone_astray(MACHINE, occasion)
+                if made.impasse is None and self.found(made).verdict == "wrong":
                     found[id] = made
         return dict(sorted(found.items(), key=lambda pair: LIKELIHOOD[pair[0]]))
 

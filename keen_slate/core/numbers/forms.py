@@ -172,10 +172,10 @@ def whole_and_part(number: Numeral) -> tuple[int, CommonFraction | None]:
 
     A decimal has no fraction part: it raises TypeError.
     """
-    if isinstance(number, CommonFraction):
+    if type(number) is CommonFraction:
         return 0, number
-    if isinstance(number, MixedNumber):
+    if type(number) is MixedNumber:
         return number.whole, number.part
-    if isinstance(number, Whole):
+    if type(number) is Whole:
         return number.n, None
     raise TypeError(f"{number!r} has no whole and fraction part")

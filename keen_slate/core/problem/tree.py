@@ -455,6 +455,11 @@ def is_numeral(expr: Expr) -> TypeGuard[Numeral]:
 _NUMERALS = frozenset(NUMERALS)
 
 
+def is_simple(expr: Expr) -> bool:
+    """A number, or a number with a minus: nothing in it is left to work out."""
+    return is_numeral(expr) or (isinstance(expr, Negative) and is_numeral(expr.of))
+
+
 def evaluate(expr: Expr) -> Fraction:
     """What the expression is worth, exactly. Raises ZeroDivisionError where it divides by zero.
 
@@ -484,19 +489,29 @@ def is_workable(expr: Expr) -> bool:
 
 def same_value(a: Expr, b: Expr) -> bool:
     """Whether two states say the same: of one value, the same numbers compared, blanks filled alike."""
+    if type(a) in _NO_ONE_VALUE and type(a) is type(b):
+        return _said_alike(a, b)
+    (a_top, a_bottom), (b_top, b_bottom) = _ratio(a), _ratio(b)
+    return a_top * b_bottom == b_top * a_bottom
+
+
+_NO_ONE_VALUE = frozenset((Comparison, InStory, Chain))
+
+
+def _said_alike(a: Expr, b: Expr) -> bool:
+    """The same for two comparisons, stories or chains."""
     if isinstance(a, Comparison) and isinstance(b, Comparison):
         return sorted(evaluate(i) for i in a.items) == sorted(evaluate(i) for i in b.items) and _judged_rightly(b)
     if isinstance(a, InStory) and isinstance(b, InStory):
         return a.answers() == b.answers()
-    if isinstance(a, Chain) and isinstance(b, Chain):
-        if a.equals is not None and b.equals is not None and not same_value(a.equals, b.equals):
-            return False
-        before, written = (a, b) if b.note == "done" else (b, a)
-        if before.gap is not None and before.equals is not None and written.note == "done":
-            return gap_worth(before.gap, written.numbers) == evaluate(before.equals)
-        return not a.numbers or not b.numbers or a.numbers == b.numbers
-    (a_top, a_bottom), (b_top, b_bottom) = _ratio(a), _ratio(b)
-    return a_top * b_bottom == b_top * a_bottom
+    assert isinstance(a, Chain)
+    assert isinstance(b, Chain)
+    if a.equals is not None and b.equals is not None and not same_value(a.equals, b.equals):
+        return False
+    before, written = (a, b) if b.note == "done" else (b, a)
+    if before.gap is not None and before.equals is not None and written.note == "done":
+        return gap_worth(before.gap, written.numbers) == evaluate(before.equals)
+    return not a.numbers or not b.numbers or a.numbers == b.numbers
 
 
 def gap_worth(gap: Gap, numbers: tuple[Expr, ...]) -> Fraction:
@@ -652,8 +667,8 @@ def number_for(value: Fraction) -> Expr:
     """
     if value < 0:
         return Negative(number_for(-value))
-    whole, rest = divmod(value, 1)
-    return mixed_form(int(whole), rest.numerator, rest.denominator)
+    whole, top = divmod(value.numerator, value.denominator)
+    return mixed_form(whole, top, value.denominator)
 
 
 def children(expr: Expr) -> tuple[Expr, ...]:
@@ -748,10 +763,12 @@ def put_at(expr: Expr, path: Path, new: Expr) -> Expr:
 
 def walk(expr: Expr) -> Iterator[Expr]:
     """The expression and all below it, in reading order."""
-    yield expr
-    if type(expr) not in _NUMERALS:
-        for child in children(expr):
-            yield from walk(child)
+    left = [expr]
+    while left:
+        here = left.pop()
+        yield here
+        if type(here) not in _NUMERALS:
+            left.extend(reversed(children(here)))
 
 
 def tidy(expr: Expr) -> Expr:
@@ -772,7 +789,8 @@ def tidy(expr: Expr) -> Expr:
 
 def is_lone_number(expr: Expr) -> bool:
     """Whether nothing but brackets and minus signs stand round one number: (3), −(−3), but not −3."""
-    if not isinstance(expr.of if isinstance(expr, Negative) else expr, Group):
+    kind = type(expr)
+    if kind is not Group and (kind is not Negative or not isinstance(expr.of, Group)):  # type: ignore[union-attr]
         return False
     tidied = tidy(expr)
     return is_numeral(tidied.of if isinstance(tidied, Negative) else tidied)
@@ -788,21 +806,38 @@ def replaced(expr: Expr, path: Path, new: Expr) -> Expr:
 
 def _tidy_node(expr: Expr) -> Expr:
     """The same for a node whose children are tidy."""
-    match expr:
-        case Group(inner) if is_numeral(inner):
-            return inner
-        case Group(Negative(of) as inner) if is_numeral(of):
-            return inner
-        case Sum((Term(only, minus),)):
-            return Negative(only) if minus else only
-        case Product((Factor(only, False),)):
-            return only
-        case Negative(Negative(of)):
-            return of
-        case Negative(of) if is_numeral(of) and of.value == 0:
-            return of
-        case _:
-            return expr
+    tidied = _TIDIED.get(type(expr))
+    return tidied(expr) if tidied else expr
+
+
+def _group_tidied(expr: Group) -> Expr:
+    return expr.inner if is_simple(expr.inner) else expr
+
+
+def _sum_tidied(expr: Sum) -> Expr:
+    if len(expr.terms) != 1:
+        return expr
+    only = expr.terms[0]
+    return Negative(only.expr) if only.minus else only.expr
+
+
+def _product_tidied(expr: Product) -> Expr:
+    alone = len(expr.factors) == 1 and not expr.factors[0].divide
+    return expr.factors[0].expr if alone else expr
+
+
+def _negative_tidied(expr: Negative) -> Expr:
+    if isinstance(expr.of, Negative):
+        return expr.of.of
+    return expr.of if is_numeral(expr.of) and is_zero(expr.of) else expr
+
+
+_TIDIED: dict[type, Callable[[Any], Expr]] = {
+    Group: _group_tidied,
+    Sum: _sum_tidied,
+    Product: _product_tidied,
+    Negative: _negative_tidied,
+}
 
 
 def falls_below_zero(expr: Sum) -> bool:

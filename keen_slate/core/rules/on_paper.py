@@ -1,6 +1,7 @@
 """Which calculations are set out on paper rather than done in the head, and how they begin."""
 
 from fractions import Fraction
+from math import gcd
 
 from keen_slate.core.machine.side_work import Calculation, SideWork
 from keen_slate.core.problem import bounds
@@ -33,25 +34,31 @@ def sum_on_paper(signed: tuple[int, ...], *, alone: bool = True) -> Columns | No
     minus = any(n < 0 for n in signed)
     if len(numbers) < 2 or signed[0] < 0 or sum(signed) < 0 or (minus and len(numbers) > 2):
         return None
-    if max(numbers) < IN_THE_HEAD or len(str(max(numbers))) > bounds.LONGEST_ON_PAPER:
+    largest = max(numbers)
+    if largest < IN_THE_HEAD or len(str(largest)) > bounds.LONGEST_ON_PAPER:
         return None
-    zeros = _common_zeros(numbers)
-    in_tens = [n // power_of_ten(zeros) for n in numbers]
-    crosses = any(_crosses([n // power_of_ten(p) % 10 for n in numbers], minus=minus) for p in range(zeros, 9))
-    if max(in_tens) < IN_THE_HEAD or (not crosses and (not alone or sorted(in_tens)[-2] < 10)):
+    in_tens = _without_common_zeros(numbers)
+    if max(in_tens) < IN_THE_HEAD:
+        return None
+    if not (alone and sorted(in_tens)[-2] >= 10) and not _crosses(in_tens, minus=minus):
         return None
     return Columns.of(numbers, minus=minus)
 
 
-def _crosses(digits: list[int], *, minus: bool) -> bool:
-    return digits[0] < digits[1] if minus else sum(digits) > 9
+def _crosses(numbers: tuple[int, ...], *, minus: bool) -> bool:
+    """Whether something is carried or regrouped."""
+    while any(numbers):
+        digits = [n % 10 for n in numbers]
+        if digits[0] < digits[1] if minus else sum(digits) > 9:
+            return True
+        numbers = tuple([n // 10 for n in numbers])
+    return False
 
 
-def _common_zeros(numbers: tuple[int, ...]) -> int:
-    zeros = 0
-    while all(n % 10 == 0 for n in numbers):
-        numbers, zeros = tuple(n // 10 for n in numbers), zeros + 1
-    return zeros
+def _without_common_zeros(numbers: tuple[int, ...]) -> tuple[int, ...]:
+    while gcd(*numbers) % 10 == 0:
+        numbers = tuple([n // 10 for n in numbers])
+    return numbers
 
 
 def zeros_behind(n: int) -> int:

@@ -13,12 +13,14 @@ class SumParts:
     """The terms of one sum as (minus, whole, part or None).
 
     ``parts`` are the fraction parts that are written, with their signs; ``bottoms`` the different denominators, in the
-    order in which they are written.
+    order in which they are written; ``any_minus`` and ``any_whole`` whether a term is taken away, or has a whole.
     """
 
     terms: tuple[tuple[bool, int, CommonFraction | None], ...]
     parts: tuple[tuple[bool, CommonFraction], ...]
     bottoms: tuple[int, ...]
+    any_minus: bool
+    any_whole: bool
 
     @staticmethod
     @known_for_the_last
@@ -29,21 +31,17 @@ class SumParts:
         terms: list[tuple[bool, int, CommonFraction | None]] = []
         parts: list[tuple[bool, CommonFraction]] = []
         bottoms: dict[int, None] = {}
+        any_minus = any_whole = False
         for term in expr.terms:
+            minus = term.minus
             whole, part = whole_and_part(term.expr)  # type: ignore[arg-type]  # it refuses all else itself
-            terms.append((term.minus, whole, part))
+            terms.append((minus, whole, part))
             if part is not None:
-                parts.append((term.minus, part))
+                parts.append((minus, part))
                 bottoms[part.denominator] = None
-        return SumParts(tuple(terms), tuple(parts), tuple(bottoms))
-
-    @property
-    def any_minus(self) -> bool:
-        return any(minus for minus, _, _ in self.terms)
-
-    @property
-    def any_whole(self) -> bool:
-        return any(whole for _, whole, _ in self.terms)
+            any_minus = any_minus or minus
+            any_whole = any_whole or whole > 0
+        return SumParts(tuple(terms), tuple(parts), tuple(bottoms), any_minus, any_whole)
 
     @property
     def is_pair(self) -> bool:

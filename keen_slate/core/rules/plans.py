@@ -7,6 +7,7 @@ is reached), and list it in ``rules/listing.py``.
 from collections.abc import Callable
 from itertools import combinations
 from math import gcd
+from typing import Any
 
 from keen_slate.core.machine.goals import GoalId
 from keen_slate.core.numbers.forms import (
@@ -47,6 +48,7 @@ from keen_slate.core.problem.tree import (
     falls_below_zero,
     is_lone_number,
     is_numeral,
+    is_simple,
     is_zero,
     walk,
 )
@@ -58,38 +60,22 @@ from keen_slate.core.rules.parts import SumParts, minuend_and_subtrahend
 Opening = tuple[GoalId, Path] | None
 
 
-def is_simple(expr: Expr) -> bool:
-    """A number, or a number with a minus: nothing in it is left to work out."""
-    return is_numeral(expr.of if isinstance(expr, Negative) else expr)
-
-
 def answer(expr: Expr) -> Opening:
     """What is asked: everything is worked out, then the number is put in the form asked for."""
-    match expr:
-        case Common():
-            return "find-common", ()
-        case Comparison():
-            return None if expr.judged == 2 else ("compare", ())
-        case Chain():
-            return None if expr.note == "done" else ("fill", ())
-        case Left():
-            return None
-        case InStory():
-            return in_story(expr)
-        case FromPicture():
-            return ("read-line" if expr.picture == "jumps" else "read-picture"), ()
-        case Estimating(rounded=False):
-            return "round-terms", ()
-        case Convert() | Simplify() | Rounding() | Estimating():
-            return _asked_of_a_number(expr)
+    asked = _ASKED.get(type(expr))
+    if asked is not None:
+        return asked(expr)
+    if is_simple(expr):
+        number, at = (expr.of, _FIRST) if isinstance(expr, Negative) else (expr, ())
+        return ("finish", at) if finish(number) else None
     if isinstance(expr, Negative) and isinstance(expr.of, Left):
         return None
     if is_lone_number(expr):
         return "drop-brackets", ()
-    if not is_simple(expr):
-        return ("put-into-signs" if "told" in getattr(expr, "marks", ()) else "work-out"), ()
-    at: Path = (0,) if isinstance(expr, Negative) else ()
-    return ("finish", at) if finish(expr.of if isinstance(expr, Negative) else expr) else None
+    return ("put-into-signs" if "told" in getattr(expr, "marks", ()) else "work-out"), ()
+
+
+_FIRST: Path = (0,)
 
 
 def in_story(expr: InStory) -> Opening:
@@ -166,6 +152,21 @@ def _asked_of_a_number(expr: Convert | Simplify | Rounding | Estimating) -> Open
     return ("finish", at) if finish(number) else None
 
 
+_ASKED: dict[type, Callable[[Any], Opening]] = {
+    Common: lambda e: ("find-common", ()),
+    Comparison: lambda e: None if e.judged == 2 else ("compare", ()),
+    Chain: lambda e: None if e.note == "done" else ("fill", ()),
+    Left: lambda e: None,
+    InStory: in_story,
+    FromPicture: lambda e: ("read-line" if e.picture == "jumps" else "read-picture", ()),
+    Estimating: lambda e: _asked_of_a_number(e) if e.rounded else ("round-terms", ()),
+    Convert: _asked_of_a_number,
+    Simplify: _asked_of_a_number,
+    Rounding: _asked_of_a_number,
+}
+"""What asks more than to be worked out."""
+
+
 def _comes_out_as_decimal(expr: Expr) -> bool:
     """Whether a whole number is divided by another one and the division goes on past the point to an end."""
     if not isinstance(expr, Product) or len(expr.factors) != 2 or not expr.factors[1].divide:
@@ -178,21 +179,21 @@ def _comes_out_as_decimal(expr: Expr) -> bool:
 
 def finish(expr: Expr) -> Opening:
     """The form of an answer: no part of 0, wholes taken out, lowest terms."""
-    match expr:
-        case CommonFraction(0, _) | MixedNumber(_, 0, _) | MixedNumber(0, _, _):
-            return "drop-nothing", ()
-        case CommonFraction() if expr.is_improper:
-            return "take-out-wholes", ()
-        case MixedNumber() if expr.part.is_improper:
-            return "take-out-wholes", ()
-        case CommonFraction() if not expr.is_lowest:
-            return "simplify", ()
-        case MixedNumber() if not expr.part.is_lowest:
-            return "simplify", ()
-        case DecimalNumeral(digits, _) if digits % 10 == 0:
-            return "drop-zeros", ()
-        case _:
-            return None
+    if isinstance(expr, CommonFraction):
+        return _part_finished(expr.numerator, expr.denominator)
+    if isinstance(expr, MixedNumber):
+        return _part_finished(expr.numerator, expr.denominator) if expr.whole else ("drop-nothing", ())
+    if isinstance(expr, DecimalNumeral) and expr.digits % 10 == 0:
+        return "drop-zeros", ()
+    return None
+
+
+def _part_finished(top: int, bottom: int) -> Opening:
+    if top == 0:
+        return "drop-nothing", ()
+    if top >= bottom:
+        return "take-out-wholes", ()
+    return ("simplify", ()) if gcd(top, bottom) > 1 else None
 
 
 def first_inside(expr: Expr) -> int | None:
@@ -225,40 +226,54 @@ def work_out(expr: Expr) -> Opening:
     inside = first_inside(expr)
     if inside is not None:
         return "work-out", (inside,)
-    match expr:
-        case Split():
-            return ("gather-regrouped" if expr.regrouped else "join-split"), ()
-        case Columns():
-            return "column", ()
-        case LongProduct() | AreaProduct():
-            return "long-product", ()
-        case LongQuotient():
-            return "long-quotient", ()
-        case Moving():
-            return ("fill-places" if expr.moved else "move-digits"), ()
-        case CrossProducts():
-            return "work-cross-products", ()
-        case Power():
-            return "raise", ()
-        case Product():
-            return "multiply-divide", ()
-        case Sum():
-            return "add-up", ()
-        case Group() | _:
-            return None
+    found = _WORKED_OUT.get(type(expr))
+    return found(expr) if found else None
+
+
+_WORKED_OUT: dict[type, Callable[[Any], Opening]] = {
+    Sum: lambda e: ("add-up", ()),
+    Product: lambda e: ("multiply-divide", ()),
+    Power: lambda e: ("raise", ()),
+    Split: lambda e: ("gather-regrouped" if e.regrouped else "join-split", ()),
+    Columns: lambda e: ("column", ()),
+    LongProduct: lambda e: ("long-product", ()),
+    AreaProduct: lambda e: ("long-product", ()),
+    LongQuotient: lambda e: ("long-quotient", ()),
+    Moving: lambda e: ("fill-places" if e.moved else "move-digits", ()),
+    CrossProducts: lambda e: ("work-cross-products", ()),
+}
 
 
 def add_up(expr: Expr) -> Opening:
     """A sum of numbers: signs, an order that never goes below nothing, one kind of number, then the adding."""
     assert isinstance(expr, Sum)
-    kinds = {type(child) for child in children(expr)}
+    numbers = children(expr)
+    kinds = set(map(type, numbers))
     if Negative in kinds:
         return "signs", ()
-    if kinds & {Percent, RepeatingDecimal}:
-        return to_plain_numbers(children(expr)), ()
-    if any(t.minus for t in expr.terms) and (expr.terms[0].minus or falls_below_zero(expr)):
+    if Percent in kinds or RepeatingDecimal in kinds:
+        return to_plain_numbers(numbers), ()
+    if _takes_away(expr) and (expr.terms[0].minus or falls_below_zero(expr)):
         return "order-terms", ()
-    return _add_up_in_order(expr)
+    if any(map(is_zero, numbers)):
+        return "drop-zero-terms", ()
+    if DecimalNumeral in kinds:
+        if not kinds <= _DECIMAL:
+            return "same-kind", ()
+        return ("take-first" if needs_pairs(expr) else "add-decimals"), ()
+    if len(kinds) == 1 and Whole in kinds:
+        return ("take-first" if needs_pairs(expr) else "add-wholes"), ()
+    parts = SumParts.of(expr)
+    if not parts.any_whole:
+        return ("combine-parts" if parts.any_minus else "add-fractions"), ()
+    return ("subtract-mixed" if parts.any_minus else "add-mixed"), ()
+
+
+_DECIMAL: frozenset[type] = frozenset((DecimalNumeral, Whole))
+
+
+def _takes_away(expr: Sum) -> bool:
+    return any(term.minus for term in expr.terms)
 
 
 def to_plain_numbers(numbers: tuple[Expr, ...]) -> GoalId:
@@ -276,9 +291,7 @@ def adding_opposites(expr: Expr) -> Opening:
     """Each subtraction meant as adding the opposite: the result may go below 0 on the way."""
     assert isinstance(expr, Sum)
     kinds = {type(child) for child in children(expr)}
-    if kinds & {DecimalNumeral, Percent, RepeatingDecimal} or not (
-        Negative in kinds or any(t.minus for t in expr.terms)
-    ):
+    if kinds & {DecimalNumeral, Percent, RepeatingDecimal} or not (Negative in kinds or _takes_away(expr)):
         return add_up(expr)
     if "opposites" not in expr.marks:
         return "add-opposite", ()
@@ -287,24 +300,6 @@ def adding_opposites(expr: Expr) -> Opening:
     if kinds & {Whole, MixedNumber}:
         return "to-improper", ()
     return "combine-parts", ()
-
-
-def _add_up_in_order(expr: Sum) -> Opening:
-    kinds = {type(child) for child in children(expr)}
-    if any(is_zero(child) for child in children(expr)):
-        return "drop-zero-terms", ()
-    if DecimalNumeral in kinds:
-        if not kinds <= {DecimalNumeral, Whole}:
-            return "same-kind", ()
-        if needs_pairs(expr):
-            return "take-first", ()
-        return "add-decimals", ()
-    if kinds == {Whole}:
-        return ("take-first" if needs_pairs(expr) else "add-wholes"), ()
-    parts = SumParts.of(expr)
-    if not parts.any_whole:
-        return ("combine-parts" if parts.any_minus else "add-fractions"), ()
-    return ("subtract-mixed" if parts.any_minus else "add-mixed"), ()
 
 
 def wholes_seen(expr: Expr) -> Opening:
@@ -324,7 +319,7 @@ def is_whole_in_disguise(expr: Expr) -> bool:
 
 def needs_pairs(expr: Sum) -> bool:
     """A longer sum with a subtraction in it is worked from the left."""
-    return len(expr.terms) > 2 and any(t.minus for t in expr.terms)
+    return len(expr.terms) > 2 and _takes_away(expr)
 
 
 def add_decimals(expr: Expr) -> Opening:

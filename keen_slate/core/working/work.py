@@ -219,7 +219,7 @@ def _with_bottom(derivation: Derivation, common: int) -> Derivation:
         move = rule.apply(before)
         assert isinstance(move, Move)
         after = replaced(step.before, step.at, move.after)
-        named = replace(step, by=rule, wrote=move.after, after=after, said=move.said, side=move.side)
+        named = replace(step, by=rule, wrote=move.after, after=after, reason=move.said, beside=move.side)
         rest = MACHINE.derive(after, derivation.school)
         steps = (*derivation.steps[:index], named, *rest.steps)
         return Derivation(derivation.start, derivation.school, steps, rest.impasse)

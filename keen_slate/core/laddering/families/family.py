@@ -1,12 +1,11 @@
 """What a family of items is: a kind of calculation, the demands that can be asked of it, and how one is drawn."""
 
 from collections.abc import Callable, Mapping
-from dataclasses import field
+from dataclasses import dataclass, field
 
 from keen_slate.core.laddering.limits import Limits
 from keen_slate.core.numbers.drawing import Draw
 from keen_slate.core.problem.tree import Expr
-from keen_slate.core.values import frozen
 
 Wanted = frozenset[str]
 Drawn = Callable[[Draw, Limits, Wanted], Expr | None]
@@ -62,7 +61,7 @@ BRINGS: dict[str, frozenset[str]] = {
 """What cannot be without the other."""
 
 
-@frozen
+@dataclass(frozen=True, slots=True, eq=False)
 class Family:
     """``always`` are the demands that every item of it makes, ``climb`` those that can be added, the easier first.
 
