@@ -1,10 +1,11 @@
 """Values: what is never changed once it is made."""
 
-from dataclasses import dataclass, field
+from dataclasses import MISSING, dataclass, field, fields
 from types import new_class
 from typing import TypeVar, dataclass_transform
 
 from msgspec import Struct
+from msgspec import field as struct_field
 
 T = TypeVar("T")
 
@@ -26,4 +27,7 @@ def frozen(made: type[T]) -> type[T]:
     described = dataclass(init=False, repr=False, eq=False)(made)
     body = {name: part for name, part in vars(described).items() if name not in ("__dict__", "__weakref__")}
     body["__qualname__"] = made.__qualname__
+    for given in fields(described):  # type: ignore[arg-type]  # it is one by now
+        if given.default_factory is not MISSING:
+            body[given.name] = struct_field(default_factory=given.default_factory)
     return new_class(made.__name__, (Struct,), {"frozen": True}, lambda namespace: namespace.update(body))
