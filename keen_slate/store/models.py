@@ -8,6 +8,7 @@ from uuid import UUID, uuid4
 from sqlalchemy import (
     BigInteger,
     CheckConstraint,
+    Computed,
     DateTime,
     ForeignKey,
     Identity,
@@ -295,11 +296,27 @@ class MarkingRound(Owned, Base):
     deleted_at: Mapped[MaybeMoment]
 
 
+IS_RIGHT = (
+    "CASE coalesce(nullif(ruling ->> 'outcome', ''), found ->> 'outcome', '')"
+    " WHEN 'right' THEN true WHEN 'blank' THEN NULL WHEN 'unreadable' THEN NULL WHEN '' THEN NULL ELSE false END"
+)
+
+
 class GivenAnswer(Base):
     """What a pupil wrote for an item (by place, from 0), the teacher's ruling on it, and what is known of it, found by
-    the way of judging that ``found_by`` names."""
+    the way of judging that ``found_by`` names. ``is_right`` by what the teacher ruled, else by what was found; None
+    where nothing can be said: for what is blank, unreadable, or still to be judged."""
 
     __tablename__ = "given_answer"
+    __table_args__ = (
+        Index(
+            "given_answer_by_item",
+            "round_id",
+            "item",
+            postgresql_include=["is_right"],
+            postgresql_where=text("is_right IS NOT NULL"),
+        ),
+    )
 
     round_id: Mapped[UUID] = mapped_column(ForeignKey("marking_round.id", ondelete="CASCADE"), primary_key=True)
     pupil_id: Mapped[UUID] = mapped_column(ForeignKey("pupil.id", ondelete="CASCADE"), primary_key=True)
@@ -310,6 +327,7 @@ class GivenAnswer(Base):
     found: Mapped[dict[str, Any]] = mapped_column(server_default="{}")
     found_by: Mapped[str] = mapped_column(server_default="")
     changed_at: Mapped[Moment]
+    is_right: Mapped[bool | None] = mapped_column(Computed(IS_RIGHT, persisted=True))
 
 
 class RecordEntry(Owned, Base):

@@ -2,17 +2,34 @@
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, fields
-from datetime import date, datetime
+from datetime import date
 from functools import lru_cache
-from typing import Any
+from typing import Any, NamedTuple
 from uuid import UUID
 
 from pydantic_core import from_json
-from sqlalchemy import Text, and_, bindparam, cast, delete, func, select, text, tuple_, update
-from sqlalchemy.dialects.postgresql import JSONB, insert
+from sqlalchemy import (
+    Date,
+    Integer,
+    Text,
+    Uuid,
+    and_,
+    bindparam,
+    cast,
+    delete,
+    func,
+    or_,
+    select,
+    text,
+    true,
+    tuple_,
+    update,
+)
+from sqlalchemy.dialects.postgresql import ARRAY, JSONB, JSONPATH, insert
 from sqlalchemy.orm import Session
 
 from keen_slate.faults import ChangedMeanwhile, NotFound
+from keen_slate.store.classes import open_class
 from keen_slate.store.database import owner_of
 from keen_slate.store.models import Base, DeskSettings, GivenAnswer, MarkingRound, Pupil, SchoolClass
 
@@ -44,78 +61,96 @@ class Given:
     found_by: str
 
 
-@dataclass(frozen=True, slots=True)
-class RoundLine:
-    """A round in the list: how many items it has, how many answers are there, and how many are right."""
+_NAMES = tuple(f.name for f in fields(Given))
+_COLUMNS = tuple(getattr(GivenAnswer, name) for name in _NAMES)
+_TABLE = Base.metadata.tables[GivenAnswer.__tablename__]
+
+
+class RoundLine(NamedTuple):
+    """A round in the list."""
 
     id: UUID
     name: str
     class_id: UUID
+    class_name: str
     held_on: date
     revision: int
-    items: int
-    class_name: str
-    pupils: int
-    answers: int
-    right: int
-    changed_at: datetime
 
 
-def list_rounds(session: Session) -> Sequence[RoundLine]:
-    """A teacher's rounds, the latest first; one query whatever their number."""
-    given = (
-        select(
-            GivenAnswer.round_id,
-            func.count().label("answers"),
-            func.count().filter(GivenAnswer.found["outcome"].astext == "right").label("right"),
-            func.max(GivenAnswer.changed_at).label("changed_at"),
-        )
-        .where(GivenAnswer.answer != "")
-        .group_by(GivenAnswer.round_id)
-        .subquery()
-    )
-    sizes = (
-        select(Pupil.class_id, func.count().label("pupils"))
-        .where(Pupil.deleted_at.is_(None))
-        .group_by(Pupil.class_id)
-        .subquery()
-    )
+_KEPT = and_(MarkingRound.deleted_at.is_(None), SchoolClass.deleted_at.is_(None))
+
+
+def list_rounds(session: Session, named: str = "", past: int = 0, most: int | None = None) -> Sequence[RoundLine]:
+    """A teacher's rounds, the latest first: those with ``named`` in their names or in that of their class, ``most`` of
+    them behind the first ``past``; one query."""
+    called = (column.icontains(named, autoescape=True) for column in (MarkingRound.name, SchoolClass.name))
     query = (
         select(
-            MarkingRound.id, MarkingRound.name, MarkingRound.class_id, MarkingRound.held_on, MarkingRound.revision,
-            func.jsonb_array_length(MarkingRound.items), SchoolClass.name, func.coalesce(sizes.c.pupils, 0),
-            func.coalesce(given.c.answers, 0), func.coalesce(given.c.right, 0),
-            func.greatest(MarkingRound.changed_at, given.c.changed_at),
+            MarkingRound.id, MarkingRound.name, MarkingRound.class_id, SchoolClass.name, MarkingRound.held_on,
+            MarkingRound.revision,
         )
         .join(SchoolClass, SchoolClass.id == MarkingRound.class_id)
-        .outerjoin(given, given.c.round_id == MarkingRound.id)
-        .outerjoin(sizes, sizes.c.class_id == MarkingRound.class_id)
-        .where(MarkingRound.deleted_at.is_(None), SchoolClass.deleted_at.is_(None))
-        .order_by(MarkingRound.held_on.desc(), MarkingRound.created_at.desc())
+        .where(_KEPT, or_(*called) if named else true())
+        .order_by(MarkingRound.held_on.desc(), MarkingRound.created_at.desc(), MarkingRound.id)
+        .offset(past)
+        .limit(most)
     )  # fmt: skip
     return [RoundLine(*row) for row in session.execute(query)]
 
 
-def outcomes_of(session: Session, class_id: UUID) -> Sequence[tuple[date, str, str, int]]:
-    """How the answers of a class to each item of each round went: the round's day, the item's problem, the outcome, how
-    often."""
-    outcome = func.coalesce(
-        func.nullif(GivenAnswer.ruling["outcome"].astext, ""), GivenAnswer.found["outcome"].astext, ""
+_FIRST_ANSWERED = (
+    select(MarkingRound.held_on)
+    .join(SchoolClass, SchoolClass.id == MarkingRound.class_id)
+    .where(_KEPT, select(GivenAnswer.round_id).where(GivenAnswer.round_id == MarkingRound.id).exists())
+    .order_by(MarkingRound.held_on)
+    .limit(1)
+)
+
+
+def first_answered(session: Session) -> date | None:
+    """The day of the first round of which answers are kept; None where there are none."""
+    return session.scalar(_FIRST_ANSWERED)
+
+
+def rounds_of(session: Session, class_id: UUID) -> Sequence[UUID]:
+    """The rounds of a class in the order of their days."""
+    query = select(MarkingRound.id).where(MarkingRound.class_id == class_id, MarkingRound.deleted_at.is_(None))
+    return session.scalars(query.order_by(MarkingRound.held_on, MarkingRound.created_at)).all()
+
+
+_ITEMS_OF_CLASS = (
+    select(
+        MarkingRound.id,
+        cast(func.date_trunc("week", MarkingRound.held_on), Date),
+        func.jsonb_path_query_array(MarkingRound.items, cast("$[*].problem", JSONPATH)),
     )
-    counted = (
-        select(GivenAnswer.round_id, GivenAnswer.item, outcome.label("outcome"), func.count().label("times"))
-        .join(MarkingRound, MarkingRound.id == GivenAnswer.round_id)
-        .where(MarkingRound.class_id == class_id)
-        .group_by(GivenAnswer.round_id, GivenAnswer.item, outcome)
-        .subquery()
+    .join(SchoolClass, SchoolClass.id == MarkingRound.class_id)
+    .where(MarkingRound.class_id == bindparam("of_class"), _KEPT)
+)
+_RIGHT_BY_ITEM = (
+    select(
+        func.array_position(bindparam("of_rounds"), _TABLE.c.round_id, type_=Integer),
+        _TABLE.c.item,
+        func.count().filter(_TABLE.c.is_right),
+        func.count(),
     )
-    problem = MarkingRound.items[counted.c.item]["problem"].astext
-    query = (
-        select(MarkingRound.held_on, problem, counted.c.outcome, counted.c.times)
-        .join(counted, counted.c.round_id == MarkingRound.id)
-        .where(MarkingRound.deleted_at.is_(None), counted.c.item < func.jsonb_array_length(MarkingRound.items))
-    )
-    return [(row[0], row[1], row[2], row[3]) for row in session.execute(query)]
+    .where(_TABLE.c.round_id == func.any(bindparam("of_rounds", type_=ARRAY(Uuid))), _TABLE.c.is_right.is_not(None))
+    .group_by(_TABLE.c.round_id, _TABLE.c.item)
+)
+
+
+def right_by_week(session: Session, class_id: UUID) -> Sequence[tuple[date, str, int, int]]:
+    """How the answers of a class went to each item of each round: the Monday before, the problem, how many were right,
+    of how many. What is blank, unreadable or still to be judged is left out. Raises NotFound."""
+    held = session.execute(_ITEMS_OF_CLASS, {"of_class": class_id}).all()
+    if not held:
+        open_class(session, class_id)
+    of_rounds = {"of_rounds": [row[0] for row in held]}
+    counted = session.connection().execute(_RIGHT_BY_ITEM, of_rounds).all()
+    of_item = ((*held[place - 1][1:], item, right, of) for place, item, right, of in counted)
+    return [
+        (monday, problems[item], right, of) for monday, problems, item, right, of in of_item if item < len(problems)
+    ]
 
 
 def make_round(session: Session, new: NewRound) -> MarkingRound:
@@ -133,9 +168,6 @@ def open_round(session: Session, round_id: UUID) -> MarkingRound:
     return open_with_settings(session, round_id)[0]
 
 
-_NAMES = tuple(f.name for f in fields(Given))
-_COLUMNS = tuple(getattr(GivenAnswer, name) for name in _NAMES)
-_TABLE = Base.metadata.tables[GivenAnswer.__tablename__]
 _OF_ROUND = select(*(cast(c, Text) if isinstance(c.type, JSONB) else c for c in (_TABLE.c[n] for n in _NAMES))).where(
     _TABLE.c.round_id == bindparam("of_round")
 )

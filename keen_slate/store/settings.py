@@ -10,11 +10,13 @@ from keen_slate.faults import ChangedMeanwhile
 from keen_slate.store.database import owner_of
 from keen_slate.store.models import DeskSettings
 
+_READ = select(DeskSettings.revision, DeskSettings.content)
+
 
 def read(session: Session) -> tuple[int, dict[str, Any]]:
     """Revision and content; revision 0 and nothing where nothing has been set yet."""
-    found = session.scalar(select(DeskSettings))
-    return (found.revision, found.content) if found else (0, {})
+    found = session.execute(_READ).one_or_none()
+    return (found[0], found[1]) if found else (0, {})
 
 
 def change(session: Session, revision: int, content: dict[str, Any]) -> int:

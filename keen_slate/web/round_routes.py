@@ -16,6 +16,7 @@ from keen_slate.services.shapes.marking import (
     PastedCells,
     RoundChange,
     RoundList,
+    RoundsAsked,
     RoundSentence,
     RulingRequest,
     SchemeChange,
@@ -33,10 +34,11 @@ def round_routes() -> Routes:
     routes = Routes("rounds", __name__, url_prefix="/api/rounds", tag="Mark")
 
     @routes.get("")
+    @routes.input(RoundsAsked, location="query", arg_name="asked")
     @routes.output(RoundList)
-    @routes.doc(summary="All rounds, the latest first", operation_id="listRounds")
-    def list_rounds() -> RoundList:
-        return desk().rounds.all(date.today())
+    @routes.doc(summary="A page of the rounds, the latest first", operation_id="listRounds", responses=[400])
+    def list_rounds(asked: RoundsAsked) -> RoundList:
+        return desk().rounds.list_rounds(date.today(), asked)
 
     @routes.post("")
     @routes.input(NewRound, arg_name="asked")

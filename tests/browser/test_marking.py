@@ -344,8 +344,38 @@ class Trying(MarkBook):
         self.page.get_by_role("tab", name="The record").click()
         expect(self.page.locator(".entry").filter(has_text="17 of 28 had item 1")).to_have_count(1)
 
+    def test_a_round_of_long_ago_is_found(self) -> None:
+        """Of more rounds than are listed at once the earlier ones are a press away, any by its name or class."""
+        of_class = self.post("classes", name="5 Willow", pupils=[{"code": "Aspen"}])
+        made = self.post("sets", name="Rain barrels")
+        made = self.post(f"sets/{made['id']}/examples", revision=made["revision"], text="1/2 + 1/4", school={})
+        begun = {"class_id": of_class["id"], "set_id": made["id"]}
+        oldest = self.post("rounds", **begun, held_on="2026-01-12", name="Before the winter")
+        for day in range(1, 43):
+            latest = self.post(
+                "rounds", **begun, held_on=f"2026-{2 + day // 28:02}-{1 + day % 28:02}", name=f"Week {day}"
+            )
+        self.page.goto(f"/mark/{latest['id']}")
+        choice = self.page.get_by_role("combobox", name="Round")
+        choice.click()
+        expect(self.page.get_by_role("option", name=re.compile("Week"))).not_to_have_count(0)
+        expect(self.page.get_by_role("option", name=re.compile("Before the winter"))).to_have_count(0)
+        self.page.get_by_placeholder("Name or class").fill("winter")
+        self.page.get_by_role("option", name=re.compile("Before the winter")).click()
+        self.page.wait_for_url(f"**/mark/{oldest['id']}")
+        self.page.reload()
+        expect(choice).to_contain_text("Before the winter, 5 Willow")
+        choice.click()
+        with self.page.expect_response("**/api/rounds?past=40"):
+            self.page.get_by_role("button", name="Earlier rounds").click()
+        expect(self.page.get_by_role("option", name=re.compile("Week 1,"))).to_have_count(1)
+
     def test_invented_pupils_answer(self) -> None:
-        half = next(r for r in self.page.request.get("/api/rounds").json()["rounds"] if r["class_name"] == "5 Rowan")
+        half = next(
+            r
+            for r in self.page.request.get("/api/rounds?named=5 Rowan").json()["rounds"]
+            if r["class_name"] == "5 Rowan"
+        )
         self.page.goto(f"/mark/{half['id']}")
         self.page.get_by_role("button", name="let them answer").click()
         expect(self.page.get_by_role("button", name="let them answer")).to_have_count(0)

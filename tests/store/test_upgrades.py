@@ -3,6 +3,7 @@ there."""
 
 import json
 import unittest
+from datetime import date
 from pathlib import Path
 from typing import Any
 from uuid import UUID
@@ -14,8 +15,10 @@ from sqlalchemy import create_engine, text
 from keen_slate.faults import NewerDatabase
 from keen_slate.services.desk import Desk
 from keen_slate.services.shapes.work import Edits
-from keen_slate.store import database
+from keen_slate.store import classes, database, rounds
+from keen_slate.store.classes import WantedPupil
 from keen_slate.store.database import Database, newest_version
+from keen_slate.store.rounds import Given, NewRound
 from keen_slate.store.teachers import DESK
 from tests.support.cluster import fresh_database
 
@@ -118,6 +121,30 @@ class Upgrades(unittest.TestCase):
             with now.engine.connect() as connection:
                 rows = connection.execute(text("SELECT id, school ->> 'joining' FROM example")).all()
             self.assertEqual({(row[0], row[1]) for row in rows}, {(changed, "finer"), (other, None)})
+            now.engine.dispose()
+
+    def test_answers_from_before_are_counted(self) -> None:
+        """What was found and ruled before whether it is right stood beside it."""
+        told = (("right", ""), ("wrong", ""), ("wrong", "right"), ("blank", ""), ("unreadable", ""), ("", ""))
+        with fresh_database() as url:
+            now = Database(url)
+            with now.transaction(DESK) as session:
+                of_class = classes.make_class(session, "5", "", [WantedPupil(str(n)) for n in range(len(told))])
+                items: list[dict[str, Any]] = [{"problem": "1/2 + 1/4", "school": {}}]
+                made = rounds.make_round(
+                    session, NewRound(of_class.id, None, "Beds", date(2026, 11, 25), items, {}, {})
+                )
+                for pupil, (found, ruled) in zip(of_class.pupils, told, strict=True):
+                    rounds.put_answers(session, made.id, [Given(pupil.id, 0, "1", [], {}, {"outcome": found}, "")])
+                    if ruled:
+                        rounds.keep_ruling(session, made.id, [(pupil.id, 0)], {"outcome": ruled})
+            with now.engine.begin() as connection:
+                connection.execute(text("ALTER TABLE given_answer DROP COLUMN is_right"))
+                connection.execute(text("UPDATE alembic_version SET version_num = '0014'"))
+            now.migrate()
+            counted = Desk(now, DESK).looking_back.over_time(of_class.id)
+            self.assertEqual(counted.mondays, [date(2026, 11, 23)])
+            self.assertEqual({(d.right[0], d.of[0]) for d in counted.demands}, {(2, 3)})
             now.engine.dispose()
 
     def test_a_newer_form_is_left_alone(self) -> None:

@@ -291,19 +291,21 @@ class Marking(AtTheMarkBook):
         found = self.a_round(held_on=today)
         self.type_in(found, (0, 0, "2 1/3"))
         rounds = House(self.url).desk(DESK).rounds
-        said = rounds.all(today)
+        said = rounds.list_rounds(today)
         last = today + timedelta(days=kept["settings"]["keep_days"] + 1)
         self.assertIn(f"{last:%-d %B %Y}", said.going)
         self.assertEqual(found["kept_until"], last.isoformat())
-        self.assertEqual(rounds.all(last - timedelta(days=1)).forgotten, 0)
-        self.assertGreater(rounds.all(last).forgotten, 0)
+        self.assertEqual(rounds.list_rounds(last - timedelta(days=1)).forgotten, 0)
+        self.assertGreater(rounds.list_rounds(last).forgotten, 0)
         self.assertEqual(self.client.get(f"/api/rounds/{found['id']}").get_json()["cells"], [])
 
     def test_rounds_are_listed_deleted_and_put_back(self) -> None:
         found = self.a_round()
         self.type_in(found, (0, 0, "2 1/3"), (1, 0, "1"))
-        line = next(r for r in self.client.get("/api/rounds").get_json()["rounds"] if r["id"] == found["id"])
-        self.assertEqual((line["answers"], line["right"], line["of"], line["class_name"]), (2, 1, 12, "5 Birch"))
+        line = next(r for r in self.client.get("/api/rounds?most=200").get_json()["rounds"] if r["id"] == found["id"])
+        self.assertEqual(
+            (line["name"], line["class_name"], line["held_on"]), (found["name"], "5 Birch", found["held_on"])
+        )
         gone = self.client.delete(f"/api/rounds/{found['id']}?revision={line['revision']}").get_json()
         self.assertEqual(self.client.get(f"/api/rounds/{found['id']}").status_code, 404)
         self.assertEqual(
@@ -319,7 +321,7 @@ class Marking(AtTheMarkBook):
 
         def counted() -> int:
             queries.clear()
-            house.desk(DESK).rounds.all(date(2026, 11, 27))
+            house.desk(DESK).rounds.list_rounds(date(2026, 11, 27))
             return len(queries)
 
         few = counted()
@@ -327,6 +329,22 @@ class Marking(AtTheMarkBook):
         for _ in range(99):
             self.send("post", "rounds", **begun)
         self.assertEqual(counted(), few)
+
+        def page(query: str) -> tuple[list[str], bool]:
+            told = self.client.get(f"/api/rounds?{query}").get_json()
+            return [r["id"] for r in told["rounds"]], told["more"]
+
+        first_page, more = page("")
+        self.assertEqual((len(first_page), more), (40, True))
+        second_page, more = page("past=40")
+        self.assertEqual((len(second_page), more), (40, True))
+        self.assertEqual(set(first_page) & set(second_page), set())
+        every, more = page("most=200")
+        self.assertFalse(more)
+        self.assertEqual(every[:80], first_page + second_page)
+        self.assertEqual(page("named=nothing%20is%20called%20so"), ([], False))
+        self.assertEqual(page("named=5%20birch&most=200"), (every, False))
+        self.assertEqual(self.client.get("/api/rounds?most=0").status_code, 400)
 
     def test_a_story_and_a_decimal_comma(self) -> None:
         kept = self.client.get("/api/settings").get_json()

@@ -9,7 +9,9 @@ const IN_HAND = 'keen-slate:round-in-hand'
 export const useRounds = defineStore('rounds', () => {
   const sets = useSets()
   const classes = ref<ClassShape[]>([])
+  /** The latest, as many pages of them as were asked for; `more` where there are earlier ones. */
   const all = ref<RoundSummary[]>([])
+  const more = ref(false)
   const inHand = ref<MarkingRound | null>(null)
   const trouble = ref('')
   /** What is said of answers that are deleted next, and of those that were just now. */
@@ -40,21 +42,40 @@ export const useRounds = defineStore('rounds', () => {
     const [found, rounds] = await Promise.all([data(api.GET('/api/classes')), data(api.GET('/api/rounds'))])
     classes.value = found.classes
     all.value = rounds.rounds
+    more.value = rounds.more
     going.value = rounds.going
     forgotten.value = rounds.forgotten
   }
+
+  /** The next page of earlier rounds. */
+  const listMore = () =>
+    guarded(async () => {
+      const found = await data(api.GET('/api/rounds', { params: { query: { past: all.value.length } } }))
+      all.value = [...all.value, ...found.rounds.filter((r) => !all.value.some(({ id }) => id === r.id))]
+      more.value = found.more
+    })
 
   /** The lists, and the round that an address names, or that of last time, or the latest. */
   function begin(named: string | null) {
     return guarded(async () => {
       await refresh()
-      const last = localStorage.getItem(IN_HAND)
-      const id = named ?? all.value.find((r) => r.id === last)?.id ?? all.value[0]?.id
-      if (!id) hold(null)
-      else if (id !== inHandId.value) hold(await fetched(id))
+      const id = named ?? localStorage.getItem(IN_HAND)
+      if (!id || id !== inHandId.value) hold((id && (await fetchedOr(id, named))) || (await latest()))
       known.value = true
     })
   }
+
+  /** Nothing where the round of last time is gone; one that an address names has to be there. */
+  async function fetchedOr(id: string, named: string | null) {
+    try {
+      return await fetched(id)
+    } catch (fault) {
+      if (!named && fault instanceof ApiFault && fault.status === 404) return null
+      throw fault
+    }
+  }
+
+  const latest = async () => (all.value[0] ? fetched(all.value[0].id) : null)
 
   const fetched = (id: string) => data(api.GET('/api/rounds/{round_id}', { params: { path: { round_id: id } } }))
 
@@ -147,7 +168,7 @@ export const useRounds = defineStore('rounds', () => {
   }
 
   return {
-    classes, all, inHand, inHandId, trouble, going, forgotten, known, hold, refresh, begin, open, beginRound, makeClass, inventClass,
+    classes, all, more, listMore, inHand, inHandId, trouble, going, forgotten, known, hold, refresh, begin, open, beginRound, makeClass, inventClass,
     changeClass, deleteClass, eraseClass, erasePupil, deleteRound, guarded,
   } // prettier-ignore
 })

@@ -1,14 +1,12 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { computed } from 'vue'
 import { useRounds } from '@/desk/useRounds'
-import { dayOf } from './days'
+import { useRoundSearch } from '@/desk/useRoundSearch'
+import PressButton from './PressButton.vue'
 
-/** The round in hand, to be changed for another. */
+/** The round in hand, to be changed for another; of many the latest, the others by their name or further down. */
 const rounds = useRounds()
-const listed = computed(() =>
-  rounds.all.map((r) => ({ id: r.id, label: `${r.name}, ${r.class_name}, ${dayOf(r.held_on)}` })),
-)
+const { listed, search } = useRoundSearch()
 </script>
 
 <template>
@@ -21,8 +19,15 @@ const listed = computed(() =>
     size="small"
     class="rounds"
     aria-label="Round"
+    :filter="listed.length > rounds.all.length || rounds.more"
+    filter-placeholder="Name or class"
+    @filter="search"
     @update:model-value="rounds.open($event)"
-  />
+  >
+    <template v-if="rounds.more" #footer>
+      <PressButton type="button" label="Earlier rounds" size="small" variant="text" @click="rounds.listMore()" />
+    </template>
+  </Select>
 </template>
 
 <style scoped>

@@ -96,10 +96,8 @@ def _rows(session: Session, of_class: SchoolClass, pupil_id: UUID | None) -> lis
     if pupil_id is not None and pupil_id not in pupils:
         raise NotFound("pupil")
     rows: list[dict[str, Any]] = []
-    for line in reversed(rounds.list_rounds(session)):
-        if line.class_id != of_class.id:
-            continue
-        opened = Opened.of(session, line.id)
+    for round_id in rounds.rounds_of(session, of_class.id):
+        opened = Opened.of(session, round_id)
         given = sorted(opened.answers.values(), key=lambda a: (pupils[a.pupil_id].position, a.item))
         for answer in given:
             if pupil_id not in (None, answer.pupil_id):

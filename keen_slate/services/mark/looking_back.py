@@ -1,7 +1,6 @@
 """The Look back place: what a round shows of a class, what comes next, and what was taught."""
 
-from collections import defaultdict
-from datetime import date, timedelta
+from datetime import date
 from uuid import UUID
 
 from sqlalchemy.orm import Session
@@ -39,7 +38,6 @@ from keen_slate.services.shapes.marking import (
     Record,
     RecordAsked,
     SheetsRequest,
-    WeekCount,
 )
 from keen_slate.services.shapes.printing import PrintJob, PrintRequest
 from keen_slate.services.work.asked import chosen_words, notation
@@ -190,29 +188,19 @@ class LookingBack:
         """How the answers of a class went, week by week, by what the items demand."""
         with self.database.transaction() as session:
             words = chosen_words(settings_of(session).words)
-            of_class = classes.open_class(session, class_id)
-            counted: dict[str, dict[date, list[int]]] = defaultdict(lambda: defaultdict(lambda: [0, 0]))
-            for held_on, problem, outcome, times in rounds.outcomes_of(session, of_class.id):
-                if outcome in ("", "blank", "unreadable"):
-                    continue
-                monday = held_on - timedelta(days=held_on.weekday())
-                for demand in understood(problem)[1]:
-                    counted[demand][monday][0] += times * (outcome == "right")
-                    counted[demand][monday][1] += times
-            mondays = sorted({monday for weeks in counted.values() for monday in weeks})
-            return OverTime(
-                class_id=class_id,
-                mondays=mondays,
-                demands=[
-                    DemandOverTime(
-                        demand=demand,
-                        name=in_words(DEMAND[demand].name, words),
-                        weeks=[WeekCount(monday=m, right=r, of=of) for m, (r, of) in sorted(counted[demand].items())],
-                    )
-                    for demand in DEMAND
-                    if demand in counted
-                ],
-            )
+            counted = rounds.right_by_week(session, class_id)
+        mondays = sorted({monday for monday, *_ in counted})
+        place = {monday: at for at, monday in enumerate(mondays)}
+        found: dict[str, DemandOverTime] = {}
+        for monday, problem, right, of in counted:
+            for demand in understood(problem)[1]:
+                row = found.get(demand)
+                if row is None:
+                    name, none = in_words(DEMAND[demand].name, words), [0] * len(mondays)
+                    row = found[demand] = DemandOverTime(demand=demand, name=name, right=none, of=none.copy())
+                row.right[place[monday]] += right
+                row.of[place[monday]] += of
+        return OverTime(class_id=class_id, mondays=mondays, demands=[found[d] for d in DEMAND if d in found])
 
 
 def _asking_for_form(opened: Opened, mistake: str, problems: list[tuple[Problem, School]]) -> list[Problem]:

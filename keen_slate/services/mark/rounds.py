@@ -1,6 +1,6 @@
 """The Mark place: what a class handed in, judged and ruled on."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from datetime import date, timedelta
 from typing import Any
 from uuid import UUID
@@ -22,6 +22,7 @@ from keen_slate.services.shapes.marking import (
     PolicyShape,
     RoundChange,
     RoundList,
+    RoundsAsked,
     RoundSentence,
     RoundSummary,
     RulingRequest,
@@ -33,6 +34,7 @@ from keen_slate.store import classes, record, rounds, sets
 from keen_slate.store.database import Belongings
 from keen_slate.store.models import Example
 
+FIRST_PAGE = RoundsAsked()
 OPENED: Remembered[MarkingRound] = Remembered()
 
 
@@ -42,27 +44,21 @@ class Rounds:
     def __init__(self, database: Belongings) -> None:
         self.database = database
 
-    def all(self, today: date) -> RoundList:
-        """The rounds, the latest first. What is older than the teacher keeps answers is deleted now."""
+    def list_rounds(self, today: date, asked: RoundsAsked = FIRST_PAGE) -> RoundList:
+        """A page of the rounds, the latest first. What is older than the teacher keeps answers is deleted now."""
         with self.database.transaction() as session:
             keep, forgotten = settings_of(session).keep_days, 0
             kept_from = today - timedelta(days=keep)
             if classes.is_anything_gone(session, kept_from):
                 classes.clear_away(session)
                 forgotten = rounds.forget_answers_before(session, kept_from)
-            found = rounds.list_rounds(session)
+            found = rounds.list_rounds(session, asked.named.strip(), asked.past, asked.most + 1)
             return RoundList(
-                rounds=[
-                    RoundSummary(
-                        id=line.id, name=line.name, class_id=line.class_id, class_name=line.class_name,
-                        held_on=line.held_on, revision=line.revision, answers=line.answers,
-                        of=line.pupils * line.items, right=line.right, changed_at=line.changed_at,
-                    )
-                    for line in found
-                ],
+                rounds=[RoundSummary(**line._asdict()) for line in found[: asked.most]],
+                more=len(found) > asked.most,
                 forgotten=forgotten,
-                going=_going([line.held_on for line in found if line.answers], keep),
-            )  # fmt: skip
+                going=_going(rounds.first_answered(session), keep),
+            )
 
     def begin(self, asked: NewRound) -> MarkingRound:
         """A round with the items of a set as they are now. Raises NotPossible for a set without examples or with more
@@ -200,11 +196,10 @@ class Rounds:
             return opened.detail(pupil, item) if light else None
 
 
-def _going(held: Sequence[date], keep: int) -> str:
+def _going(first: date | None, keep: int) -> str:
     """What is deleted next, said beforehand."""
-    if not held:
+    if first is None:
         return ""
-    first = min(held)
     return f"Answers are kept {keep} days. Those of {first:%-d %B %Y} are deleted on {last_day(first, keep):%-d %B %Y}."
 
 

@@ -1,6 +1,6 @@
 """Classes, what they handed in, and what came of it."""
 
-from datetime import date, datetime
+from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -174,7 +174,7 @@ class MarkingRound(Shape):
 
 
 class RoundSummary(Shape):
-    """A round in the list: ``answers`` of ``of`` are there, ``right`` of them right."""
+    """A round in the list."""
 
     id: UUID
     name: str
@@ -182,17 +182,23 @@ class RoundSummary(Shape):
     class_name: str
     held_on: date
     revision: int
-    answers: int
-    of: int
-    right: int
-    changed_at: datetime
+
+
+class RoundsAsked(Shape):
+    """Which rounds are listed: those with ``named`` in their names or in that of their class, ``most`` of them behind
+    the first ``past``."""
+
+    named: Annotated[str, Field(max_length=120)] = ""
+    past: Annotated[int, Field(ge=0, le=1_000_000)] = 0
+    most: Annotated[int, Field(ge=1, le=200)] = 40
 
 
 class RoundList(Shape):
-    """The rounds, the latest first. ``forgotten`` answers were deleted just now because they are older than the
-    teacher keeps answers; ``going`` says which go next and when."""
+    """The rounds, the latest first; ``more`` where there are others behind these. ``forgotten`` answers were deleted
+    just now because they are older than the teacher keeps answers; ``going`` says which go next and when."""
 
     rounds: list[RoundSummary]
+    more: bool
     forgotten: int
     going: str
 
@@ -478,23 +484,18 @@ class Record(Shape):
     entries: list[Entry]
 
 
-class WeekCount(Shape):
-    """Answers to items with a demand in one week: ``right`` of ``of``."""
-
-    monday: date
-    right: int
-    of: int
-
-
 class DemandOverTime(Shape):
+    """Answers to items with a demand: for each of the ``mondays`` how many were ``right``, ``of`` how many."""
+
     demand: str
     name: str
-    weeks: list[WeekCount]
+    right: list[int]
+    of: list[int]
 
 
 class OverTime(Shape):
     """How a class's answers went over the weeks, by what the items demand: counts of answers, not scores of
-    children."""
+    children. ``mondays`` are those of the weeks with answers."""
 
     class_id: UUID
     mondays: list[date]

@@ -55,10 +55,10 @@ watch(
         <tbody>
           <tr v-for="demand in found.demands" :key="demand.demand">
             <th scope="row">{{ demand.name }}</th>
-            <td v-for="monday in found.mondays" :key="monday">
-              <template v-for="week in demand.weeks.filter((w) => w.monday === monday)" :key="week.monday">
-                <span class="share" aria-hidden="true"><span :style="{ width: `${(100 * week.right) / week.of}%` }" /></span>
-                {{ week.right }} of {{ week.of }}
+            <td v-for="(monday, at) in found.mondays" :key="monday">
+              <template v-if="demand.of[at]">
+                <span class="share" aria-hidden="true"><span :style="{ width: `${(100 * demand.right[at]!) / demand.of[at]!}%` }" /></span>
+                {{ demand.right[at] }} of {{ demand.of[at] }}
               </template>
             </td>
           </tr>
@@ -95,6 +95,13 @@ td {
   padding: 0.3rem 0.7rem;
   font-weight: 400;
   text-align: left;
+}
+
+/* Of a year of weeks only some are in sight: what a row is about stays beside them. */
+th:first-child {
+  position: sticky;
+  left: 0;
+  background: var(--sheet);
 }
 
 .share {
