@@ -1,7 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { computed, shallowRef } from 'vue'
 import { api, data, type RoundSummary } from '@/api/client'
-import { dayOf } from '@/shared/days'
+import { dayOf, today } from '@/shared/days'
 import { useRounds } from './useRounds'
 
 const PAUSE = 200
@@ -12,6 +12,7 @@ type Named = Pick<RoundSummary, 'id' | 'name' | 'class_name' | 'held_on'>
 export function useRoundSearch() {
   const rounds = useRounds()
   const found = shallowRef<Named[]>([])
+  const thisYear = today().slice(0, 4)
 
   const search = useDebounceFn(async (named: string) => {
     if (!named.trim()) return
@@ -22,7 +23,7 @@ export function useRoundSearch() {
     const every: Named[] = [...rounds.all, ...(rounds.inHand ? [rounds.inHand] : []), ...found.value]
     return [...new Map(every.map((one) => [one.id, one])).values()].map((one) => ({
       id: one.id,
-      label: `${one.name}, ${one.class_name}, ${dayOf(one.held_on)}`,
+      label: `${one.name}, ${one.class_name}, ${dayOf(one.held_on, one.held_on < thisYear ? 'numeric' : undefined)}`,
     }))
   })
 

@@ -7,6 +7,9 @@ import PressButton from './PressButton.vue'
 /** The round in hand, to be changed for another; of many the latest, the others by their name or further down. */
 const rounds = useRounds()
 const { listed, search } = useRoundSearch()
+
+/** So many are seen at a glance. */
+const FEW = 12
 </script>
 
 <template>
@@ -19,7 +22,7 @@ const { listed, search } = useRoundSearch()
     size="small"
     class="rounds"
     aria-label="Round"
-    :filter="listed.length > rounds.all.length || rounds.more"
+    :filter="listed.length > FEW"
     filter-placeholder="Name or class"
     @filter="search"
     @update:model-value="rounds.open($event)"

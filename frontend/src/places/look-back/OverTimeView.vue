@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Select from 'primevue/select'
-import { ref, watch } from 'vue'
+import { nextTick, ref, useTemplateRef, watch } from 'vue'
 import { api, type OverTime } from '@/api/client'
 import { useRequest } from '@/desk/useRequest'
 import { useRounds } from '@/desk/useRounds'
@@ -12,6 +12,8 @@ const rounds = useRounds()
 const classId = ref<string | null>(null)
 const found = ref<OverTime | null>(null)
 const asking = useRequest({ shown: true })
+/** The latest weeks are looked at first. */
+const table = useTemplateRef<HTMLElement>('table')
 
 watch(
   () => rounds.known,
@@ -27,6 +29,8 @@ watch(
     if (!id) return
     const params = { path: { class_id: id } }
     found.value = await asking.ask((signal) => api.GET('/api/classes/{class_id}/over-time', { params, signal }))
+    await nextTick()
+    table.value?.scrollTo({ left: table.value.scrollWidth })
   },
   { immediate: true },
 )
@@ -44,7 +48,7 @@ watch(
       </template>
     </p>
     <p class="quiet">How many answers were right, of how many, by what the items ask for. Counts of answers, not scores of children.</p>
-    <div class="wrap">
+    <div ref="table" class="wrap">
       <table v-if="found?.demands.length">
         <thead>
           <tr>
@@ -100,8 +104,16 @@ td {
 /* Of a year of weeks only some are in sight: what a row is about stays beside them. */
 th:first-child {
   position: sticky;
-  left: 0;
+  left: -1px;
+  min-width: 13rem;
   background: var(--sheet);
+  box-shadow: inset -1px 0 var(--rule-soft);
+}
+
+@media (--narrow) {
+  th:first-child {
+    min-width: 7rem;
+  }
 }
 
 .share {
