@@ -157,6 +157,23 @@ class StepsBackAndForth(LessonTest):
         page.keyboard.press("Control+Shift+z")
         expect(problem).to_have_value("6 1/4 - 2 5/6")
 
+    def test_what_is_kept_before_the_sets_are_known_goes_into_that_of_last_time(self) -> None:
+        made = self.set_of("5 1/6 - 2 5/6")
+        page = self.page
+        page.goto(f"/line-up/{made['id']}")
+        page.locator(".example").first.wait_for()
+
+        def late(route: Route) -> None:
+            page.wait_for_timeout(700)
+            route.continue_()
+
+        page.route(re.compile(r"/api/sets(\?|$)"), late)
+        page.goto("/work?problem=1/4 %2B 3/8")
+        page.locator(".line").first.wait_for()
+        page.keyboard.press("Control+Enter")
+        expect(page.locator(".keep-note")).to_have_text("Kept 1/4 + 3/8 in “Rain gauge”.")
+        self.assertEqual([s["name"] for s in page.request.get("/api/sets?named=My examples").json()["sets"]], [])
+
     def test_what_was_kept_is_taken_out_again(self) -> None:
         made = self.set_of("5 1/6 - 2 5/6")
         page = self.page

@@ -187,8 +187,7 @@ export const useSets = defineStore('sets', () => {
   async function beginOnce() {
     void sendLater()
     const mine = ++turn
-    await list()
-    if (mine !== turn) return
+    if (!(await list()) || mine !== turn) return
     if (last.value && last.value === inHand.value?.id) return
     // It may have been deleted meanwhile, and need not be among the newest.
     if (last.value && (await open(last.value))) return
@@ -285,10 +284,13 @@ export const useSets = defineStore('sets', () => {
     })
   }
 
-  /** At the end of the set in hand; whoever is new here gets a set of their own for it. */
-  async function keep(text: string, school: School, edits: Edits): Promise<boolean | 'waits'> {
-    if (!keepsInto.value && !(await makeSet(OWN_SET))) return false
+  /**
+   * At the end of the set in hand, which may still be on its way; whoever is new here gets a set of their `own` for it.
+   */
+  async function keep(text: string, school: School, edits: Edits): Promise<boolean | 'own' | 'waits'> {
     if (!inHand.value) await begin()
+    const own = !keepsInto.value
+    if (own && !(await makeSet(OWN_SET))) return false
     let unanswered = false
     const kept = await change(async (set) => {
       const params = { path: { set_id: set.id } }
@@ -301,7 +303,7 @@ export const useSets = defineStore('sets', () => {
         throw fault
       }
     })
-    if (!unanswered) return kept
+    if (!unanswered) return kept && own ? 'own' : kept
     trouble.value = ''
     sendingLater = window.setTimeout(() => void sendLater(), SEND_AGAIN)
     return 'waits'

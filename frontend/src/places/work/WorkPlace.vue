@@ -209,7 +209,6 @@ async function takeOther() {
 async function keep(): Promise<boolean> {
   if (!worked.value) return false
   const what = called()
-  const own = !sets.keepsInto
   const done = await sets.keep(workedText.value, worked.value.school, edits.edits.value)
   if (done === 'waits') {
     tell(`Keen Slate does not answer. What you kept waits here, and goes into “${sets.inHand?.name}” as soon as it does.`)
@@ -217,7 +216,7 @@ async function keep(): Promise<boolean> {
   }
   if (!done || !sets.inHand) return false
   const { id, step, name } = sets.inHand
-  const said = `Kept ${what} in ${own ? 'a set of your own, ' : ''}“${name}”.`
+  const said = `Kept ${what} in ${done === 'own' ? 'a set of your own, ' : ''}“${name}”.`
   history.noteKept(said, id, step)
   sets.lately = null // it is told here
   tell(said)
