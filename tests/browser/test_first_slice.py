@@ -112,9 +112,12 @@ class Work(BrowserTest):
         expect(page.get_by_label("Problem", exact=True)).to_be_focused()
 
     def test_a_five_line_working_and_its_second_look_need_no_scrolling(self) -> None:
-        self.page.goto("/work?problem=6 1/4 - 2 5/6")
+        page = self.page
+        page.goto("/work?problem=6 1/4 - 2 5/6")
         self.written()
-        self.assertLessEqual(self.page.evaluate("document.documentElement.scrollHeight"), 800)
+        for drawn in (".school-tab >> nth=6", ".picture svg >> nth=0", ".demand >> nth=2", "text=9 more"):
+            page.locator(drawn).wait_for()
+        self.becomes(lambda: page.evaluate("document.documentElement.scrollHeight"), 800)
 
     def test_nothing_sticks_out_at_390_px(self) -> None:
         self.page.set_viewport_size({"width": 390, "height": 800})

@@ -104,7 +104,7 @@ function inForce(facet: ShownFacet): string {
   display: flex;
   flex-wrap: wrap;
   gap: 0.25rem 1.1rem;
-  margin-bottom: 0.45rem;
+  margin-bottom: 0.3rem;
 }
 
 .school {
@@ -132,7 +132,7 @@ function inForce(facet: ShownFacet): string {
   text-align: left;
   background: transparent;
   border: 1px solid var(--edge-soft);
-  padding: 0.15rem 1.5rem 0.2rem 0.35rem;
+  padding: 0.15rem 1.35rem 0.2rem 0.3rem;
   cursor: pointer;
   display: flex;
   flex-direction: column;
