@@ -132,6 +132,7 @@ def cases(browser: Browser, database: Belongings, set_id: str) -> list[Case]:
         ("work, another each time", "", lambda n: ("POST", "/api/work", new(n))),
         ("second look", "at most 4", lambda n: ("POST", "/api/second-look", changing(n))),
         ("second look, another each time", "", lambda n: ("POST", "/api/second-look", new(n))),
+        ("every way of working it, weighed", "", lambda n: ("POST", "/api/ways", new(n))),
         ("an answer judged", "at most 4", lambda n: ("POST", "/api/diagnose", answer(n))),
         ("a lesson of 12", "at most 12", lambda _: ("GET", f"/api/sets/{set_id}/lesson", None)),
         *[read_of(path) for path in reads],

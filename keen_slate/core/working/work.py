@@ -1,6 +1,7 @@
 """A problem worked by a school: the lines that a teacher would write, and what they cost."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Literal
 
 from keen_slate.core.machine.acts import Act
@@ -137,9 +138,9 @@ class Cost:
         return 4 * self.lines + self.beside
 
 
-@frozen
+@dataclass(frozen=True)
 class Working:
-    """A derivation as written lines; the first is the problem, the last the answer."""
+    """A derivation as written lines; the first is the problem, the last the answer. What it costs is weighed once."""
 
     derivation: Derivation
     lines: tuple[Line, ...]
@@ -158,7 +159,7 @@ class Working:
             return Negative(end.of.of)
         return end
 
-    @property
+    @cached_property
     def cost(self) -> Cost:
         return Cost(
             lines=sum(not line.is_question for line in self.lines) - 1,

@@ -79,6 +79,7 @@ def _facets(asked: Asked, working: Working) -> list[ShownFacet]:
     """
     problem, school = asked.problem, asked.school
     shown: list[ShownFacet] = []
+    seen = _as_seen(working)
     for facet in FACETS:
         workings = {
             c.id: working
@@ -109,7 +110,7 @@ def _facets(asked: Asked, working: Working) -> list[ShownFacet]:
             )
             for id, w in workings.items()
         ]
-        matters = len({_as_seen(w) for w in workings.values()}) > 1
+        matters = any(_as_seen(w) != seen for w in workings.values() if w is not working)
         shown.append(ShownFacet(id=facet.id, name=asked.named(facet.name), matters=matters, why=why, choices=choices))
     return shown
 
