@@ -8,7 +8,7 @@ from random import Random
 from bench.bag import bag, mixed_sum
 from keen_slate.core.diagnosis.second_look import SHORTEST, look_twice
 from keen_slate.core.estimating.estimates import Estimate, estimates
-from keen_slate.core.machine.engine import EngineFault, Impasse, MalRule
+from keen_slate.core.machine.engine import EngineFault, Impasse
 from keen_slate.core.machine.occasions import Listening, first_occasions, gone_astray, with_mistake
 from keen_slate.core.machine.school import School, school_from
 from keen_slate.core.malrules.listing import BY_ID, MAL_RULES, MISTAKES
@@ -21,7 +21,7 @@ from keen_slate.core.reading.reading import Problem, UnreadableProblem, read
 from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.stories.library import LIBRARY
-from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, work
+from keen_slate.core.working.work import DEFAULT_SCHOOL, work
 from tests.support.anything import Anything
 
 KINDS = (
@@ -51,11 +51,6 @@ def items(seed: int) -> list[Problem]:
     return found
 
 
-def whole(problem: Problem, school: School, mistake: MalRule) -> Working:
-    """The working with the mistake, from the problem on: nothing in it is shared or cut short."""
-    return work(problem, school, mistake)
-
-
 def many_ways(problem: Problem) -> bool:
     return isinstance(problem.expr, Chain) and solve(problem.expr.sides).count != 1
 
@@ -73,7 +68,7 @@ class WhereTheWholeWorkingEnds(unittest.TestCase):
         told = [*answers, *stuck, *look.right_by_luck]
         self.assertEqual(len(told), len(set(told)), f"{text}: a mistake is told twice")
         for mistake in MAL_RULES:
-            with_it = whole(problem, school, mistake)
+            with_it = work(problem, school, mistake)  # from the problem on: nothing in it is cut short
             if not with_it.derivation.struck:
                 self.assertNotIn(mistake.id, told, f"{text}: {mistake.id} finds no occasion")
             elif with_it.derivation.impasse is not None:

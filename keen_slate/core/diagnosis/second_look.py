@@ -41,7 +41,6 @@ from keen_slate.core.working.work import DEFAULT_SCHOOL, Working, written_workin
 ALONG_THE_WAY = frozenset(("unlike-denominators", "simplify"))
 """Demands that come up in most items, whatever they are chosen for."""
 
-
 LISTENING = Listening(MAL_RULES)
 
 MOST_LOOKED_AT = 512
@@ -102,8 +101,9 @@ class SecondLook:
 def look_twice(problem: Problem, school: School = DEFAULT_SCHOOL) -> SecondLook:
     """Estimate the problem and run every mal-rule on it under the teacher's school.
 
-    A mal-rule whose goal never comes up is not run; the others go on from the state in which they first strike. The
-    likeliest come first: those that can only be made where the item asks what it asks (common practice, no source).
+    A mal-rule whose goal never comes up is not run; the others go on from the state in which they first strike, as far
+    as their answer is known. The likeliest come first: those that can only be made where the item asks what it asks
+    (common practice, no source).
     """
     if isinstance(problem.expr, Chain) and solve(problem.expr.sides).count != 1:
         return SecondLook((), (), (), ())  # another way to fill the blanks is no mistake
@@ -155,18 +155,18 @@ def _outcome(occasion: Occasion) -> Expr | Impasse:
     if not mistake.every and _is_of_fractions(struck.after):
         return number_for(evaluate(struck.after))
     shortly = Derivation(right.start, _shortest(right.school), ())
-    enough = None if mistake.every and not FINISHING.isdisjoint(mistake.goals) else is_written_as_fraction
+    enough = None if mistake.every and not FINISHING.isdisjoint(mistake.goals) else _is_written_as_fraction
     made = MACHINE.go_on(shortly, 0, struck, mistake, enough)
     if made.impasse is not None:
         return made.impasse
-    return number_for(evaluate(made.end)) if is_written_as_fraction(made.end) else _bare(made)
+    return number_for(evaluate(made.end)) if _is_written_as_fraction(made.end) else _bare(made)
 
 
 _FRACTIONS = frozenset((CommonFraction, MixedNumber))
 _OF_FRACTIONS = _FRACTIONS | {Whole, Sum, Product, Negative, Group, Split, CrossProducts}
 
 
-def is_written_as_fraction(expr: Expr) -> bool:
+def _is_written_as_fraction(expr: Expr) -> bool:
     """A fraction or a mixed number, or its opposite: all that is left is to bring it to the form of an answer."""
     return type(expr.of if isinstance(expr, Negative) else expr) in _FRACTIONS
 
