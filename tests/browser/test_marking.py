@@ -360,6 +360,10 @@ class Trying(MarkBook):
         choice.click()
         expect(self.page.get_by_role("option", name=re.compile("Week"))).not_to_have_count(0)
         expect(self.page.get_by_role("option", name=re.compile("Before the winter"))).to_have_count(0)
+        self.page.route("**/api/rounds?named=frost", lambda route: route.abort())
+        self.page.get_by_placeholder("Name or class").fill("frost")
+        expect(self.page.get_by_text("Keen Slate does not answer")).not_to_have_count(0)
+        self.trouble.clear()  # the connection that was cut
         self.page.get_by_placeholder("Name or class").fill("winter")
         self.page.get_by_role("option", name=re.compile("Before the winter")).click()
         self.page.wait_for_url(f"**/mark/{oldest['id']}")

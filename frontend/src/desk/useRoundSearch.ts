@@ -16,7 +16,9 @@ export function useRoundSearch() {
 
   const search = useDebounceFn(async (named: string) => {
     if (!named.trim()) return
-    found.value = (await data(api.GET('/api/rounds', { params: { query: { named } } }))).rounds
+    await rounds.guarded(async () => {
+      found.value = (await data(api.GET('/api/rounds', { params: { query: { named } } }))).rounds
+    })
   }, PAUSE)
 
   const listed = computed(() => {

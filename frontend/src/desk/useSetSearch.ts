@@ -15,7 +15,10 @@ export function useSetSearch() {
   const found = shallowRef<{ sets: SetSummary[]; shared: SharedSet[] }>({ sets: [], shared: [] })
 
   const search = useDebounceFn(async (named: string) => {
-    if (named.trim()) found.value = await data(api.GET('/api/sets', { params: { query: { named } } }))
+    if (!named.trim()) return
+    await sets.guarded(async () => {
+      found.value = await data(api.GET('/api/sets', { params: { query: { named } } }))
+    })
   }, PAUSE)
 
   function once<Kind extends { id: string }>(all: Kind[]): Kind[] {
