@@ -17,6 +17,7 @@ from keen_slate.core.diagnosis.second_look import SecondLook, look_twice
 from keen_slate.core.notation.text import text_of
 from keen_slate.core.reading.reading import read
 from keen_slate.core.saying.say import say
+from keen_slate.core.working.ways import WaysOfFacet, ways_of
 from keen_slate.core.working.work import work
 from tests.support.arithmetic import as_python
 
@@ -38,19 +39,25 @@ def _look(text: str) -> SecondLook:
     return look_twice(read(text))
 
 
+def _ways(text: str) -> tuple[WaysOfFacet, ...]:
+    return ways_of(read(text))
+
+
 def main() -> int:
     problems = bag(300)
-    ours, theirs, looks, next_looks = [], [], [], []
+    ours, theirs, looks, next_looks, ways = [], [], [], [], []
     for text in problems:
         python = in_sympy_syntax(text)
         ours.append(seconds(partial(bare_work, text)))
         theirs.append(seconds(partial(by_sympy, python)))
         looks.append(seconds(partial(_look, text)))
         next_looks.append(seconds(partial(_look, text), after=partial(bare_work, text)))
+        ways.append(seconds(partial(_ways, text)))
     print(f"each cold, the best of a few; n {len(problems)}")
     print(f"bare work / sympify:                  {spread(ours, theirs)} (p50 at most 0.6, p95 at most 1)")
     print(f"second look / bare work of the same:  {spread(looks, ours)} (p50 at most 2.5)")
     print(f"  after its working, as on the screen: {spread(next_looks, ours)}")
+    print(f"all ways / bare work of the same:     {spread(ways, ours)} (aim 6)")
     print(f"bare work, median: {statistics.median(ours) * 1000:.2f} ms")
     random = Random(3)
     print("How it grows. A line holds what is left to do, so each line of twelve terms is longer than one of two.")

@@ -33,7 +33,7 @@ from keen_slate.core.problem.tree import (
     tidy,
     walk,
 )
-from keen_slate.core.rules.listing import MACHINE, PLANS, RULES
+from keen_slate.core.rules.listing import MACHINE
 from keen_slate.core.rules.on_paper import LARGEST_FACT
 from keen_slate.core.schools.listing import FACETS
 from keen_slate.core.values import frozen
@@ -118,8 +118,7 @@ ALL_FACETS = _mask(*_PLACES)
 DECIDING: dict[str, Facets] = {}
 """For each goal the facets that decide which plan, rule or mal-rule serves it, and how."""
 for _goal, _facet in (
-    *((p.goal, p.choice[0]) for p in PLANS if p.choice is not None),
-    *((r.goal, r.choice[0]) for r in RULES if r.choice is not None),
+    *((goal, facet) for goal, facets in MACHINE.deciding.items() for facet in facets),
     *((goal, m.facet) for m in MAL_RULES for goal in m.goals if m.facet is not None),
 ):
     DECIDING[_goal] = DECIDING.get(_goal, 0) | _mask(_facet)

@@ -263,10 +263,16 @@ class Machine:
 
     plans: dict[GoalId, tuple[Plan, ...]]
     rules: dict[GoalId, tuple[Rule, ...]]
+    deciding: dict[GoalId, frozenset[str]]
+    """For each goal the facets that decide which plan or rule serves it."""
 
     @classmethod
     def of(cls, plans: tuple[Plan, ...], rules: tuple[Rule, ...]) -> "Machine":
-        return cls(_by_goal(plans), _by_goal(rules))
+        deciding: dict[GoalId, frozenset[str]] = {}
+        for goal, choice in (*((p.goal, p.choice) for p in plans), *((r.goal, r.choice) for r in rules)):
+            if choice is not None:
+                deciding[goal] = deciding.get(goal, frozenset()) | {choice[0]}
+        return cls(_by_goal(plans), _by_goal(rules), deciding)
 
     def under(self, school: School) -> "Bound":
         """The plan and the rule that serve each goal under one school."""
@@ -275,17 +281,33 @@ class Machine:
             {goal: rule for goal, rules in self.rules.items() if (rule := _chosen(rules, school))},
         )
 
-    def derive(self, start: Expr, school: School, mistake: MalRule | None = None) -> Derivation:
-        """Work ``start`` out under a school, with one mal-rule standing in for its goal if given.
+    def derive(
+        self,
+        start: Expr,
+        school: School,
+        mistake: MalRule | None = None,
+        enough: Callable[[Expr], bool] | None = None,
+    ) -> Derivation:
+        """Work ``start`` out under a school, to its end or to a state that is ``enough``, with one mal-rule standing in
+        for its goal if given.
 
         What a right rule writes is checked against the value of what stood there. Raises EngineFault if it differs, and
         where a rule breaks down: only an impasse that is named is a result.
         """
         try:
             state = start if is_lone_number(start) else tidy(start)
-            return self._derived(Derivation(start, school, ()), [], state, mistake, astray=False)
+            return self._derived(Derivation(start, school, ()), [], state, mistake, enough, astray=False)
         except Exception as fault:
             raise as_fault(fault, start) from fault
+
+    def turned(
+        self, right: Derivation, steps: int, school: School, enough: Callable[[Expr], bool] | None = None
+    ) -> Derivation:
+        """A right derivation in which another school is followed after so many steps, to its end or to a state that is
+        ``enough``. Raises EngineFault as ``derive`` does."""
+        kept = right.steps[:steps]
+        rest = self.derive(kept[-1].after if kept else right.start, school, enough=enough)
+        return Derivation(right.start, school, (*kept, *rest.steps), rest.impasse)
 
     def go_on(
         self,
@@ -308,7 +330,7 @@ class Machine:
         steps: list[Step],
         state: Expr,
         mistake: MalRule | None,
-        enough: Callable[[Expr], bool] | None = None,
+        enough: Callable[[Expr], bool] | None,
         *,
         astray: bool,
     ) -> Derivation:
@@ -411,6 +433,15 @@ class Bound:
             if path:
                 here, at = at_path(here, path), at + path
             goals.append(Goal(id, at))
+        return tuple(goals)
+
+    def goals_met(self, expr: Expr) -> tuple[GoalId, ...]:
+        """The same where the work is done too: each goal that was looked at, the last has nothing left to do."""
+        goals, here = [_ANSWER.id], expr
+        while (plan := self.plans.get(goals[-1])) is not None and (inner := plan.opens(here)) is not None:
+            id, path = inner
+            here = at_path(here, path)
+            goals.append(id)
         return tuple(goals)
 
 

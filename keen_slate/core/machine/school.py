@@ -83,6 +83,12 @@ class School:
     def as_dict(self) -> dict[str, str]:
         return dict(self._by_facet)
 
+    def choosing(self, facet: str, choice: str) -> "School":
+        """The same with that choice of that facet; both must be listed."""
+        if self._by_facet[facet] == choice:
+            return self
+        return School(tuple([(f, choice if f == facet else c) for f, c in self.choices]))
+
 
 def school_from(facets: tuple[Facet, ...], chosen: Mapping[str, str]) -> School:
     """The school with ``chosen`` in force and the default elsewhere. Raises UnknownChoice."""

@@ -30,9 +30,14 @@ def recommend(one: Working, two: Working) -> tuple[int | None, Say]:
 
     Common practice, no source: small numbers keep the arithmetic inside the tables that a class knows.
     """
-    if bool(one.refused) != bool(two.refused):
-        return (1 if one.refused else 0), Say.of(weighing.recommend_possible)
-    a, b = one.cost, two.cost
+    return weigh((one.cost, bool(one.refused)), (two.cost, bool(two.refused)))
+
+
+def weigh(one: tuple[Cost, bool], two: tuple[Cost, bool]) -> tuple[int | None, Say]:
+    """The same of what each costs, and whether it cannot be followed."""
+    (a, one_refused), (b, two_refused) = one, two
+    if one_refused != two_refused:
+        return (1 if one_refused else 0), Say.of(weighing.recommend_possible)
     for winner, mine, other in ((0, a, b), (1, b, a)):
         if mine.large_facts < other.large_facts:
             return winner, Say.of(weighing.recommend_facts, more=other.large_facts, fewer=mine.large_facts)

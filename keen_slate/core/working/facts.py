@@ -23,7 +23,7 @@ def facts_of(work: Derivation) -> frozenset[tuple[int, int]]:
     """
     found: set[tuple[int, int]] = set()
     for step in work.steps:
-        for side in step.side:
+        for side in step.beside:
             if isinstance(side, Renaming):
                 found |= {(side.numerator, side.multiplier), (side.denominator, side.multiplier)}
         if isinstance(step.by, Rule) and step.by.facts is not None:

@@ -1,7 +1,7 @@
 """A problem worked by a school: the lines that a teacher would write, and what they cost."""
 
 from dataclasses import dataclass, replace
-from functools import cached_property
+from functools import cached_property, lru_cache
 from typing import Literal
 
 from keen_slate.core.machine.acts import Act
@@ -200,10 +200,9 @@ def work(
         if not 0 < turn.line < len(lines) or derivation.impasse:
             continue
         last = lines[turn.line - 1].step
-        kept = derivation.steps[: derivation.steps.index(last) + 1] if last else ()
+        kept = derivation.steps.index(last) + 1 if last else 0
         other, _ = fitting_school(FACETS, turn.school, problem.expr)
-        rest = MACHINE.derive(kept[-1].after if kept else problem.expr, other)
-        derivation = Derivation(problem.expr, other, (*kept, *rest.steps), rest.impasse)
+        derivation = MACHINE.turned(derivation, kept, other)
         lines = _written(problem.expr, derivation)
     return Working(derivation, tuple(lines), refused)
 
@@ -267,6 +266,7 @@ LARGEST_TABLE = 12
 """The largest times table that a class learns."""
 
 
+@lru_cache(maxsize=1024)
 def _largest(expr: Expr) -> int:
     largest = 0
     for part in walk(columns_as_sum(expr) if isinstance(expr, Columns) else expr):

@@ -1,11 +1,10 @@
 """Ways of working side by side, a wrong one beside the right one, and what each way costs."""
 
 from keen_slate.core.machine.school import school_from
-from keen_slate.core.machine.side_work import PrimeFactors, SetOut, SideWork
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.schools.listing import FACETS
-from keen_slate.core.working.boards.listing import board_beside, boards_of
 from keen_slate.core.working.comparing import aligned, recommend
+from keen_slate.core.working.ways import WaysOfFacet, ways_of
 from keen_slate.core.working.work import Working, work
 from keen_slate.faults import UnknownWord
 from keen_slate.render.prose import prose_html
@@ -43,7 +42,7 @@ def wrong_beside_right(request: WrongRequest) -> Compared:
 def ways(request: WorkRequest) -> Ways:
     """What every choice of every facet would cost on this problem."""
     asked = Asked.of(request)
-    return Ways(facets=_facets(asked, asked.work()))
+    return Ways(facets=[_shown_facet(found, asked) for found in ways_of(asked.problem, asked.school)])
 
 
 def compare(request: CompareRequest) -> Compared:
@@ -72,55 +71,24 @@ def _shown_cost(working: Working) -> ShownCost:
     )
 
 
-def _facets(asked: Asked, working: Working) -> list[ShownFacet]:
-    """Each facet with what every choice of it would cost, the other choices as they are.
-
-    The recommendation is the choice that no other beats; the teacher may ignore it.
-    """
-    problem, school = asked.problem, asked.school
-    shown: list[ShownFacet] = []
-    seen = _as_seen(working)
-    for facet in FACETS:
-        workings = {
-            c.id: working
-            if school[facet.id] == c.id
-            else work(problem, school_from(FACETS, school.as_dict() | {facet.id: c.id}))
-            for c in facet.choices
-        }
-        best, why = facet.default, ""
-        for id, other in workings.items():
-            recommended, reason = recommend(workings[best], other)
-            if recommended == 1:
-                best, why = id, asked.say(reason)
-        refusals = {
-            id: next((asked.say(r.why) for r in w.refused if r.facet == facet.id and r.choice == id), None)
-            for id, w in workings.items()
-        }
-        choices = [
-            ShownChoice(
-                id=id,
-                name=asked.phrase(facet.choice(id).name),
-                about=asked.named(facet.choice(id).about),
-                in_force=school[facet.id] == id,
-                lines=w.cost.lines,
-                beside=w.cost.beside,
-                largest=str(w.cost.largest),
-                refused=refusals[id],
-                recommended=id == best and bool(why),
-            )
-            for id, w in workings.items()
-        ]
-        matters = any(_as_seen(w) != seen for w in workings.values() if w is not working)
-        shown.append(ShownFacet(id=facet.id, name=asked.named(facet.name), matters=matters, why=why, choices=choices))
-    return shown
-
-
-def _as_seen(working: Working) -> tuple[object, ...]:
-    """What is written, why, and what stands beside it: where all that is the same, a choice makes no difference."""
-    school = working.derivation.school
-
-    def drawn(side: SideWork) -> object:
-        return board_beside(side, school, 0).strokes if isinstance(side, (SetOut, PrimeFactors)) else side
-
-    lines = tuple((line.expr, line.said, tuple(drawn(s) for s in line.side)) for line in working.lines)
-    return lines, tuple(board.strokes for board in boards_of(working.derivation, ""))
+def _shown_facet(found: WaysOfFacet, asked: Asked) -> ShownFacet:
+    """A facet with what every choice of it would cost. The recommendation is one that the teacher may ignore."""
+    facet = found.facet
+    choices = [
+        ShownChoice(
+            id=way.choice.id,
+            name=asked.phrase(way.choice.name),
+            about=asked.named(way.choice.about),
+            in_force=asked.school[facet.id] == way.choice.id,
+            lines=way.working.cost.lines,
+            beside=way.working.cost.beside,
+            largest=str(way.working.cost.largest),
+            refused=next(
+                (asked.say(r.why) for r in way.refused if (r.facet, r.choice) == (facet.id, way.choice.id)), None
+            ),
+            recommended=way.choice is found.recommended,
+        )
+        for way in found.ways
+    ]
+    why = asked.say(found.why) if found.why is not None else ""
+    return ShownFacet(id=facet.id, name=asked.named(facet.name), matters=found.matters, why=why, choices=choices)
