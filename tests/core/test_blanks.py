@@ -4,6 +4,7 @@ import unittest
 from itertools import product
 
 from keen_slate.core.diagnosis.answers import diagnose, prepare
+from keen_slate.core.diagnosis.lines import judge_lines
 from keen_slate.core.numbers.forms import Whole
 from keen_slate.core.problem.blanks import fill_sides, gaps_in, solve
 from keen_slate.core.problem.tree import Chain, evaluate
@@ -50,6 +51,21 @@ class Blanks(unittest.TestCase):
             for answer in ("3", "1/4", "? 1/4", "no", "9 1/4, 1", text.replace("?", "2")):
                 with self.subTest(text=text, answer=answer):
                     self.assertTrue(diagnose(prepared, answer).verdict)
+
+    def test_the_task_written_down_again_is_no_false_line(self) -> None:
+        """With percents too, of which a blank can be one side or the number of them."""
+        written = 0
+        sides = [f"{a} {sign} {b}" for a, sign, b in product((*GAPS[:4], "?%", "25%"), SIGNS, ("?", "?%", "60", "8%"))]
+        for text in (f"{side} = {known}" for side in sides if "?" in side for known in ("15", "1/2", "5%")):
+            try:
+                problem = read(text)
+            except UnreadableProblem:
+                continue
+            if isinstance(problem.expr, Chain) and solve(problem.expr.sides).count == 1:
+                with self.subTest(text=text):
+                    self.assertEqual(judge_lines(problem, (text,))[0].verdict, "follows")
+                    written += 1
+        self.assertGreater(written, 100)
 
     def test_the_ways_are_ways(self) -> None:
         for text in problems():

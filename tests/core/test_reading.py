@@ -1,11 +1,14 @@
 """What teachers type, and what is said where it cannot be read."""
 
+import re
 import unittest
+from unittest.mock import patch
 
 from hypothesis import given
 from hypothesis import strategies as st
 
 from keen_slate.core.notation.manner import Manner
+from keen_slate.core.reading import reading
 from keen_slate.core.reading.reading import UnreadableProblem, read
 from keen_slate.core.saying.say import say
 from tests.support.searching import searched
@@ -273,3 +276,16 @@ class Reading(unittest.TestCase):
         else:
             again = read(problem.text())
             self.assertEqual((again.expr, again.label), (problem.expr, problem.label))
+
+    @searched(1500)
+    @given(st.text(alphabet="0123456789 /+-−×÷().,^½²%$€:;#○_?=<>", min_size=3, max_size=24), st.booleans())
+    def test_a_text_without_words_is_read_as_if_words_had_been_looked_for(self, text: str, decimal_comma: bool) -> None:
+        def understood() -> object:
+            try:
+                return read(text, decimal_comma=decimal_comma)
+            except UnreadableProblem as fault:
+                return fault.said, fault.position
+
+        at_once = understood()
+        with patch.object(reading, "_ASKS_OR_SAYS", re.compile("")):
+            self.assertEqual(understood(), at_once)

@@ -227,7 +227,9 @@ def _side(text: str, setting: Setting, before: Expr) -> Side:
     problem, by_itself = read_with_units(
         text,
         words_for_units(setting.problem),
-        lambda side, units: read_side(side, decimal_comma=setting.decimal_comma, units=units),
+        lambda side, units: read_side(
+            side, decimal_comma=setting.decimal_comma, units=units, in_percents=setting.problem.label == "%"
+        ),
     )
     expr = problem.expr
     if gaps_in(expr):

@@ -466,7 +466,7 @@ def evaluate(expr: Expr) -> Fraction:
     >>> evaluate(Sum((Term(Whole(6)), Term(MixedNumber(2, 5, 6), minus=True))))
     Fraction(19, 6)
     """
-    top, bottom = _ratio(expr)
+    top, bottom = ratio(expr)
     return Fraction(top, bottom)
 
 
@@ -481,7 +481,7 @@ def is_workable(expr: Expr) -> bool:
     if isinstance(expr, Chain):
         return expr.equals is None or is_workable(expr.equals)
     try:
-        _ratio(expr)
+        ratio(expr)
     except ZeroDivisionError:
         return False
     return True
@@ -491,7 +491,7 @@ def same_value(a: Expr, b: Expr) -> bool:
     """Whether two states say the same: of one value, the same numbers compared, blanks filled alike."""
     if type(a) in _NO_ONE_VALUE and type(a) is type(b):
         return _said_alike(a, b)
-    (a_top, a_bottom), (b_top, b_bottom) = _ratio(a), _ratio(b)
+    (a_top, a_bottom), (b_top, b_bottom) = ratio(a), ratio(b)
     return a_top * b_bottom == b_top * a_bottom
 
 
@@ -522,7 +522,7 @@ def gap_worth(gap: Gap, numbers: tuple[Expr, ...]) -> Fraction:
 
 
 def is_zero(expr: Expr) -> bool:
-    return _ratio(expr)[0] == 0
+    return ratio(expr)[0] == 0
 
 
 def _judged_rightly(comparison: Comparison) -> bool:
@@ -532,7 +532,7 @@ def _judged_rightly(comparison: Comparison) -> bool:
     return values == sorted(values, reverse=comparison.descending)
 
 
-def _ratio(expr: Expr) -> tuple[int, int]:
+def ratio(expr: Expr) -> tuple[int, int]:
     """The value as top and bottom, not reduced: integers alone are several times faster than Fractions."""
     return _RATIOS[type(expr)](expr)
 
@@ -540,7 +540,7 @@ def _ratio(expr: Expr) -> tuple[int, int]:
 def _sum_ratio(expr: Sum) -> tuple[int, int]:
     top, bottom = 0, 1
     for term in expr.terms:
-        t, b = _ratio(term.expr)
+        t, b = ratio(term.expr)
         if term.minus:
             t = -t
         if b == bottom:
@@ -553,7 +553,7 @@ def _sum_ratio(expr: Sum) -> tuple[int, int]:
 def _product_ratio(expr: Product) -> tuple[int, int]:
     top = bottom = 1
     for factor in expr.factors:
-        t, b = _ratio(factor.expr)
+        t, b = ratio(factor.expr)
         if factor.divide:
             if t == 0:
                 raise ZeroDivisionError("division by an expression worth 0")
@@ -563,19 +563,19 @@ def _product_ratio(expr: Product) -> tuple[int, int]:
 
 
 def _negative_ratio(expr: Negative) -> tuple[int, int]:
-    top, bottom = _ratio(expr.of)
+    top, bottom = ratio(expr.of)
     return -top, bottom
 
 
 def _power_ratio(expr: Power) -> tuple[int, int]:
-    top, bottom = _ratio(expr.base)
+    top, bottom = ratio(expr.base)
     return top**expr.exponent, bottom**expr.exponent
 
 
 def _split_ratio(expr: Split) -> tuple[int, int]:
     top, bottom = sum(expr.wholes), 1
     for part in expr.parts:
-        t, b = _ratio(part)
+        t, b = ratio(part)
         top, bottom = (top + t, b) if b == bottom else (top * b + t * bottom, bottom * b)
     return top, bottom
 
@@ -611,7 +611,7 @@ def _no_ratio(expr: Expr) -> tuple[int, int]:
 def _paper_ratio(expr: LongProduct | AreaProduct) -> tuple[int, int]:
     if expr.adding is None:
         return _value_ratio(expr)
-    top, bottom = _ratio(expr.adding)
+    top, bottom = ratio(expr.adding)
     return top, bottom * 10**expr.places
 
 
@@ -631,7 +631,7 @@ _RATIOS: dict[type, Callable[[Any], tuple[int, int]]] = {
     Sum: _sum_ratio,
     Product: _product_ratio,
     Negative: _negative_ratio,
-    Group: lambda e: _ratio(e.inner),
+    Group: lambda e: ratio(e.inner),
     Power: _power_ratio,
     Split: _split_ratio,
     Columns: lambda e: (e.units, 10**e.places),
@@ -642,11 +642,11 @@ _RATIOS: dict[type, Callable[[Any], tuple[int, int]]] = {
     CrossProducts: _value_ratio,
     Rounding: _value_ratio,
     Common: _value_ratio,
-    Convert: lambda e: _ratio(e.of),
-    FromPicture: lambda e: _ratio(e.of),
-    Simplify: lambda e: _ratio(e.of),
-    Left: lambda e: _ratio(e.of),
-    Estimating: lambda e: _ratio(e.of if e.rounded else _in_round_numbers(e.of, e)),
+    Convert: lambda e: ratio(e.of),
+    FromPicture: lambda e: ratio(e.of),
+    Simplify: lambda e: ratio(e.of),
+    Left: lambda e: ratio(e.of),
+    Estimating: lambda e: ratio(e.of if e.rounded else _in_round_numbers(e.of, e)),
     Gap: _no_ratio,
     InStory: lambda e: _story_ratio(e),
     Comparison: _no_ratio,
@@ -842,7 +842,7 @@ _TIDIED: dict[type, Callable[[Any], Expr]] = {
 
 def falls_below_zero(expr: Sum) -> bool:
     """Whether the sum, worked from the left, is below 0 at some term."""
-    ratios = [(-t if term.minus else t, b) for term in expr.terms for t, b in (_ratio(term.expr),)]
+    ratios = [(-t if term.minus else t, b) for term in expr.terms for t, b in (ratio(term.expr),)]
     common = lcm(*{b for _, b in ratios})
     return min(accumulate(top * (common // bottom) for top, bottom in ratios)) < 0
 

@@ -168,6 +168,8 @@ _TRUE_OR_FALSE = re.compile(
 )
 _BETWEEN = re.compile(r"\s+(?:and|with|or)\s+|\s*;\s*|\s*,\s+", re.IGNORECASE)
 _CLAIMED = re.compile(r"[=＝<>＜＞]")
+_ASKS_OR_SAYS = re.compile(r"[^\W\d_]|[=＝<>＜＞?□_○◯]")
+"""A text without letters, blanks and signs between two sides is nothing but a calculation."""
 
 
 def read(
@@ -213,15 +215,20 @@ def _amount(text: str, decimal_comma: bool) -> tuple[Expr, str]:
     return read(number, decimal_comma=decimal_comma, answer=True).expr, money or words
 
 
-def read_side(text: str, *, decimal_comma: bool = False, units: frozenset[str] = frozenset()) -> Problem:
+def read_side(
+    text: str, *, decimal_comma: bool = False, units: frozenset[str] = frozenset(), in_percents: bool = True
+) -> Problem:
     """One side of what a pupil writes: an answer, in which blanks may stand. Raises UnreadableProblem.
+
+    With blanks, percents alone are a label where the problem is ``in_percents``, else hundredths.
 
     >>> read_side("?/12").expr
     Gap(whole=-1, top=None, bottom=12)
     """
     if any(blank in text for blank in "?□_") and len(text) <= bounds.MAX_TEXT:
         part = _Part(text, decimal_comma, units, repeating="any")
-        return part.settled(part.expression(0, len(text), gaps=True))
+        found = part.expression(0, len(text), gaps=True)
+        return part.settled(found) if in_percents else Problem(found.expr, found.unit, found.notes)
     return read(text, decimal_comma=decimal_comma, answer=True, units=units)
 
 
@@ -262,6 +269,8 @@ class _Part:
     def whole(self) -> Problem:
         """The whole text, by the words in it that ask something."""
         text = self.text
+        if not _ASKS_OR_SAYS.search(text):
+            return self.worked_out(0, len(text))
         if found := _TRUE_OR_FALSE.match(text):
             return self.claim(found.end(), len(text))
         if (found := _CHANGED.fullmatch(text)) and self.repeating == "none":
@@ -385,6 +394,9 @@ class _Part:
             return self.chain(start, end)
         if re.search("[<>＜＞]", self.text):
             return self.claim(start, end)
+        return self.worked_out(start, end)
+
+    def worked_out(self, start: int, end: int) -> Problem:
         return self.in_money(self.settled(self.expression(start, end)))
 
     def spelled_out(self, start: int, end: int) -> Problem:
@@ -622,7 +634,7 @@ def _notes_on_percents(expr: Expr) -> tuple[Say, ...]:
             return ()
         other = _all_percents(inner) if all(is_numeral(e) for e in beside) else None
         return (Say.of(unreadable.note_percent_is_hundredths, percent=percent, all_percents=other),)
-    if isinstance(expr, Product):
+    if isinstance(expr, Product) and not blanks_of((expr,)):
         counts = [f.expr for f in expr.factors if not isinstance(f.expr, Percent)]
         value = evaluate(expr)
         if len(counts) == 1 and isinstance(counts[0], Whole) and value.denominator > 1:

@@ -39,6 +39,7 @@ class UnreadableProblem(ValueError):
         self.manner = USUAL_MANNER
 
 
+_POINTED = re.compile(r"\d*[.,]")
 _REPEATING = (
     re.compile(r"(\d*)[.,](\d*)\((\d+)\)"),
     re.compile(r"(\d*)[.,](\d*)((?:\d\u0305)+)"),
@@ -51,6 +52,8 @@ _REPEATING = (
 
 def _repeating(text: str, start: int, decimal_comma: bool, blocks: bool) -> Token | None:
     """A repeating decimal that begins here, its text as ``0.1(6)``."""
+    if not _POINTED.match(text, start):
+        return None
     if "," in text[start : start + bounds.MAX_DIGITS + 2].partition(".")[0] and not decimal_comma:
         return None
     for index, pattern in enumerate(_REPEATING):
@@ -127,7 +130,7 @@ def tokens_of(
             at = _run(text, at, SUBSCRIPTS)
             found.append(Token("int", "".join(SUBSCRIPTS[c] for c in text[start:at]), start, at))
             continue
-        if words := tokens_in_words(text, at, found):
+        if char.isalpha() and (words := tokens_in_words(text, at, found)):
             found.extend(t for t in words if t.kind != "and")
             at = words[-1].end
             continue

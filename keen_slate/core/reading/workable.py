@@ -2,20 +2,19 @@
 
 from dataclasses import replace
 from fractions import Fraction
+from math import gcd
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber
 from keen_slate.core.problem import bounds
 from keen_slate.core.problem.tree import (
     Estimating,
     Expr,
-    Group,
-    Negative,
-    Power,
-    Product,
     Sum,
+    children,
     evaluate,
     is_numeral,
     is_workable,
+    ratio,
     walk,
 )
 from keen_slate.core.reading.tokens import UnreadableProblem
@@ -26,7 +25,7 @@ from keen_slate.core.saying.say import Say
 def refuse_the_unworkable(expr: Expr, text: str) -> None:
     """Dividing by something worth 0, and powers whose value no sheet can hold."""
     try:
-        _bounded_value(expr)
+        _bounded(expr)
     except ZeroDivisionError:
         raise UnreadableProblem(Say.of(unreadable.divides_by_zero), max(text.find("÷"), text.find(":"), 0)) from None
     except OverflowError:
@@ -64,25 +63,15 @@ def with_divisors_left(estimating: Estimating, at: int, *, fixed: bool) -> Estim
     return finer
 
 
-def _bounded_value(expr: Expr) -> Fraction:
-    """The value, worked from the inside so that no power is taken of a number that is too large already."""
-    limit = 10**bounds.MAX_VALUE_DIGITS
-    match expr:
-        case Sum(terms):
-            value = sum(((-1 if t.minus else 1) * _bounded_value(t.expr) for t in terms), Fraction(0))
-        case Product(factors):
-            value = Fraction(1)
-            for factor in factors:
-                worth = _bounded_value(factor.expr)
-                value = value / worth if factor.divide else value * worth
-        case Power(base, exponent):
-            value = _bounded_value(base) ** exponent
-        case Negative(inner):
-            value = -_bounded_value(inner)
-        case Group(inner):
-            value = _bounded_value(inner)
-        case _:
-            value = evaluate(expr)
-    if abs(value.numerator) > limit or value.denominator > limit:
-        raise OverflowError
-    return value
+_LIMIT = 10**bounds.MAX_VALUE_DIGITS
+
+
+def _bounded(expr: Expr) -> None:
+    """From the inside, so that no power is taken of a number that is too large already."""
+    for part in children(expr):
+        _bounded(part)
+    top, bottom = ratio(expr)
+    if abs(top) > _LIMIT or bottom > _LIMIT:
+        shared = gcd(top, bottom)
+        if abs(top) > _LIMIT * shared or bottom > _LIMIT * shared:
+            raise OverflowError
