@@ -71,6 +71,7 @@ class Grammar:
         self.text = text
         self.tokens = tokens
         self.index = 0
+        self.next = tokens[0]
         self.numbers = 0
         self.gaps_allowed = gaps
         self.gaps = 0
@@ -120,13 +121,10 @@ class Grammar:
         if said not in self.notes:
             self.notes.append(said)
 
-    @property
-    def next(self) -> Token:
-        return self.tokens[self.index]
-
     def take(self) -> Token:
-        token = self.tokens[self.index]
+        token = self.next
         self.index += 1
+        self.next = self.tokens[min(self.index, len(self.tokens) - 1)]
         return token
 
     def refuse(

@@ -436,7 +436,8 @@ class _Part:
 
     def in_money(self, problem: Problem) -> Problem:
         """The answer in the form that its label asks for."""
-        return replace(problem, expr=answered_as(problem.expr, problem.label))
+        expr = answered_as(problem.expr, problem.label)
+        return problem if expr is problem.expr else replace(problem, expr=expr)
 
     def wrapped(
         self,

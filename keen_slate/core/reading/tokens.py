@@ -24,6 +24,9 @@ SIGNS = (
     | dict.fromkeys("/⁄∕／", "/")
     | {"^": "^", ".": "."}
 )
+_SIGN_ALONE = {char: sign for char, sign in SIGNS.items() if not char.isalpha() and char != "."}
+"""What is a sign wherever it stands."""
+
 OPENING = {"(": ")", "[": "]", "{": "}"}
 SPACES = " \t\n\r\u00a0\u2000\u2001\u2002\u2003\u2004\u2005\u2006\u2007\u2008\u2009\u200a\u200b\u202f\u205f\u2060\ufeff"
 
@@ -39,7 +42,6 @@ class UnreadableProblem(ValueError):
         self.manner = USUAL_MANNER
 
 
-_POINTED = re.compile(r"\d*[.,]")
 _REPEATING = (
     re.compile(r"(\d*)[.,](\d*)\((\d+)\)"),
     re.compile(r"(\d*)[.,](\d*)((?:\d\u0305)+)"),
@@ -52,8 +54,6 @@ _REPEATING = (
 
 def _repeating(text: str, start: int, decimal_comma: bool, blocks: bool) -> Token | None:
     """A repeating decimal that begins here, its text as ``0.1(6)``."""
-    if not _POINTED.match(text, start):
-        return None
     if "," in text[start : start + bounds.MAX_DIGITS + 2].partition(".")[0] and not decimal_comma:
         return None
     for index, pattern in enumerate(_REPEATING):
@@ -100,19 +100,23 @@ def tokens_of(
     ``own`` are units beyond the list. Raises UnreadableProblem."""
     found: list[Token] = []
     at = 0
+    points = _points(decimal_comma)
+    pointed = "." in text or "," in text
     while at < len(text):
         char = text[at]
         start = at
         if char in SPACES:
             at += 1
             continue
-        if (is_digit(char) or char in _points(decimal_comma)) and (
-            token := _repeating(text, at, decimal_comma, blocks)
-        ):
+        if sign := _SIGN_ALONE.get(char):
+            at += 1
+            found.append(Token(sign, char, start, at))
+            continue
+        if pointed and (is_digit(char) or char in points) and (token := _repeating(text, at, decimal_comma, blocks)):
             found.append(token)
             at = token.end
             continue
-        if is_digit(char) or (char in _points(decimal_comma) and at + 1 < len(text) and is_digit(text[at + 1])):
+        if is_digit(char) or (char in points and at + 1 < len(text) and is_digit(text[at + 1])):
             at, token = _number(text, at, decimal_comma, longest)
             found.append(token)
             continue
@@ -214,24 +218,28 @@ def _run(text: str, at: int, chars: dict[str, str]) -> int:
     return at
 
 
+_DIGITS = re.compile(r"[0-9]*")
+
+
+def _after_digits(text: str, at: int) -> int:
+    digits = _DIGITS.match(text, at)
+    return digits.end() if digits else at
+
+
 _THOUSANDS = re.compile(r"\d{1,3}(?:,\d{3})+(?![\d,])")
 """Commas between thousands, where they are no decimal signs."""
 
 
 def _number(text: str, start: int, decimal_comma: bool, longest: int) -> tuple[int, Token]:
-    at = start
-    while at < len(text) and is_digit(text[at]):
-        at += 1
+    at = _after_digits(text, start)
     whole = text[start:at]
-    if not decimal_comma and (grouped := _THOUSANDS.match(text, start)):
+    if not decimal_comma and text[at : at + 1] == "," and (grouped := _THOUSANDS.match(text, start)):
         whole, at = grouped.group().replace(",", ""), grouped.end()
     if len(whole.lstrip("0")) > longest:
         raise UnreadableProblem(Say.of(unreadable.too_many_digits, digits=len(whole), limit=longest), start)
     if at + 1 < len(text) and text[at] in _points(decimal_comma) and is_digit(text[at + 1]):
         point = at
-        at += 1
-        while at < len(text) and is_digit(text[at]):
-            at += 1
+        at = _after_digits(text, at + 1)
         if at - point - 1 > longest:  # the bounds on digits and on places are the same
             raise UnreadableProblem(Say.of(unreadable.too_many_places, places=at - point - 1, limit=longest), point + 1)
         if at < len(text) and text[at] == "." and text[point] == ".":
