@@ -7,7 +7,6 @@ their numbers are meant as, so that what is due next can be read from the tree a
 from collections.abc import Callable, Iterator
 from dataclasses import replace
 from fractions import Fraction
-from itertools import accumulate
 from math import gcd, lcm
 from typing import Any, Literal, TypeGuard
 
@@ -698,39 +697,42 @@ _CHILDREN: dict[type, Callable[[Any], tuple[Expr, ...]]] = {
 
 def with_child(expr: Expr, index: int, new: Expr) -> Expr:
     """The same expression with one child exchanged. Raises ValueError where there is no such child."""
-    match expr:
-        case Sum(terms):
-            return Sum((*terms[:index], Term(new, terms[index].minus), *terms[index + 1 :]), expr.marks)
-        case Product(factors):
-            old = factors[index]
-            new_factor = Factor(new, old.divide, old.implied)
-            return Product((*factors[:index], new_factor, *factors[index + 1 :]), expr.marks)
-        case Negative():
-            return Negative(new)
-        case Convert(_, to):
-            return Convert(new, to)
-        case FromPicture():
-            return replace(expr, of=new)
-        case Simplify():
-            return Simplify(new)
-        case Rounding(_, unit):
-            return Rounding(new, unit)
-        case Left():
-            return Left(new)
-        case Estimating(_, unit, rounded):
-            return Estimating(new, unit, rounded)
-        case Power(_, exponent):
-            return Power(new, exponent)
-        case Group(_, bracket):
-            return Group(new, bracket)
-        case Chain():
-            return replace(expr, equals=new)
-        case LongProduct() | AreaProduct():
-            return replace(expr, adding=new)
-        case InStory():
-            return replace(expr, now=new)
-        case _:
-            raise ValueError(f"{expr!r} has no child {index}")
+    exchanged = _WITH_CHILD.get(type(expr))
+    if exchanged is None:
+        raise ValueError(f"{expr!r} has no child {index}")
+    return exchanged(expr, index, new)
+
+
+def _sum_with(expr: Sum, index: int, new: Expr) -> Sum:
+    terms = list(expr.terms)
+    terms[index] = Term(new, terms[index].minus)
+    return Sum(tuple(terms), expr.marks)
+
+
+def _product_with(expr: Product, index: int, new: Expr) -> Product:
+    factors = list(expr.factors)
+    old = factors[index]
+    factors[index] = Factor(new, old.divide, old.implied)
+    return Product(tuple(factors), expr.marks)
+
+
+_WITH_CHILD: dict[type, Callable[[Any, int, Expr], Expr]] = {
+    Sum: _sum_with,
+    Product: _product_with,
+    Negative: lambda _e, _i, new: Negative(new),
+    Convert: lambda e, _i, new: Convert(new, e.to),
+    FromPicture: lambda e, _i, new: replace(e, of=new),
+    Simplify: lambda _e, _i, new: Simplify(new),
+    Rounding: lambda e, _i, new: Rounding(new, e.unit),
+    Left: lambda _e, _i, new: Left(new),
+    Estimating: lambda e, _i, new: Estimating(new, e.unit, e.rounded),
+    Power: lambda e, _i, new: Power(new, e.exponent),
+    Group: lambda e, _i, new: Group(new, e.bracket),
+    Chain: lambda e, _i, new: replace(e, equals=new),
+    LongProduct: lambda e, _i, new: replace(e, adding=new),
+    AreaProduct: lambda e, _i, new: replace(e, adding=new),
+    InStory: lambda e, _i, new: replace(e, now=new),
+}
 
 
 def calculation_in(expr: Expr) -> Expr:
@@ -842,9 +844,13 @@ _TIDIED: dict[type, Callable[[Any], Expr]] = {
 
 def falls_below_zero(expr: Sum) -> bool:
     """Whether the sum, worked from the left, is below 0 at some term."""
-    ratios = [(-t if term.minus else t, b) for term in expr.terms for t, b in (ratio(term.expr),)]
-    common = lcm(*{b for _, b in ratios})
-    return min(accumulate(top * (common // bottom) for top, bottom in ratios)) < 0
+    top, bottom = 0, 1
+    for term in expr.terms:
+        t, b = ratio(term.expr)
+        top, bottom = top * b + (-t if term.minus else t) * bottom, bottom * b
+        if top < 0:
+            return True
+    return False
 
 
 def changed_paths(before: Expr, after: Expr, at: Path = ()) -> tuple[Path, ...]:
