@@ -95,9 +95,8 @@ def multiples_nearest(value: Fraction, unit: Fraction) -> tuple[Fraction, ...]:
     """
     whole = value.denominator * unit.numerator
     times, rest = divmod(value.numerator * unit.denominator, whole)  # integers alone: this is asked of every number
-    if rest * 2 == whole:
-        return times * unit, (times + 1) * unit
-    return ((times + (rest * 2 > whole)) * unit,)
+    nearest = (times, times + 1) if rest * 2 == whole else (times + (rest * 2 > whole),)
+    return tuple([Fraction(n * unit.numerator, unit.denominator) for n in nearest])
 
 
 def _unit_of(value: Fraction, kind: Kind) -> Fraction:
@@ -123,7 +122,7 @@ def _roundings(number: Numeral, kind: Kind) -> tuple[_Rounded, ...]:
     nearest = multiples_nearest(value, unit)
     if nearest == (value,):
         return (_Rounded(value, NOTHING, decimal, percent),)
-    reach = unit / 2
+    reach = Fraction(unit.numerator, unit.denominator * 2)
     return tuple([_Rounded(v, reach, decimal, percent) for v in nearest])
 
 
@@ -218,12 +217,23 @@ def _rounded_up(value: Fraction) -> Fraction:
 Interval = tuple[Fraction, Fraction]
 
 
+def _band(expr: Expr, chosen: tuple[_Rounded, ...], value: Fraction) -> Interval:
+    """The band of a problem whose rounded numbers, in reading order, come to a value. ZeroDivisionError where a divisor
+    can be 0."""
+    if isinstance(expr, Sum) and all(map(is_numeral, children(expr))):  # each number can be off by its reach
+        reach = sum((n.reach for n in chosen if n.reach), NOTHING)
+        return value - reach, value + reach
+    return _interval(expr, dict(enumerate(chosen)), [0])
+
+
 def _interval(expr: Expr, reach: dict[int, _Rounded], counter: list[int]) -> Interval:
     """The band of an expression whose numbers, in reading order, lie within their reach. ZeroDivisionError where a
     divisor can be 0."""
     if is_numeral(expr):
         rounded = reach[counter[0]]
         counter[0] += 1
+        if not rounded.reach:
+            return rounded.value, rounded.value
         return rounded.value - rounded.reach, rounded.value + rounded.reach
     match expr:
         case Group(inner):
@@ -311,7 +321,7 @@ def estimates_of_kind(expr: Expr, kind: Kind) -> tuple[Estimate, ...]:
         rounded = _with_numbers(expr, lambda left=left: left.pop(0).written())  # type: ignore[misc]
         try:
             value = evaluate(rounded)
-            low, high = _interval(expr, dict(enumerate(chosen)), [0])
+            low, high = _band(expr, chosen, value)
         except ZeroDivisionError:
             continue
         low, high = low if least is None else max(low, least), high if most is None else min(high, most)
@@ -326,7 +336,7 @@ def _certain(expr: Expr) -> tuple[Fraction | None, Fraction | None]:
     if not isinstance(expr, (Sum, Product)) or not all(is_numeral(c) for c in children(expr)):
         return None, None
     values = [evaluate(c) for c in children(expr)]
-    if any(v < 0 for v in values):
+    if any(v.numerator < 0 for v in values):
         return None, None
     if isinstance(expr, Sum):
         if not any(t.minus for t in expr.terms):
