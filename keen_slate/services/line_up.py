@@ -1,7 +1,7 @@
 """The Line up place: examples kept in sets."""
 
 import json
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from functools import lru_cache
 from typing import Any
 from uuid import UUID
@@ -204,6 +204,8 @@ class LineUp:
         """
         with self.database.transaction() as session:
             words = chosen_words_of(session)
+            if asked.act == "move":
+                return self._moved(session, set_id, asked, words)
             found = sets.open_set(session, set_id, shared=asked.act == "copy")
             wanted = set(asked.examples)
             chosen = [e for e in found.examples if e.id in wanted]
@@ -223,10 +225,6 @@ class LineUp:
                     order = [e.id for e in found.examples]
                     order[last:last] = [sets.same_again(e) for e in chosen]
                     said = Say.of(lining_up.doubled, called=called)
-                case "move":
-                    place = min(asked.place, len(rest))
-                    order = [*rest[:place], *ids, *rest[place:]]
-                    said = Say.of(lining_up.moved, called=called, number=place + 1)
                 case act:
                     tasks = {e.id: _with(Task.model_validate(e.task), act, asked.fading).model_dump() for e in chosen}
                     what = asked.fading.kind if act == "fade" else f"{act}ed"
@@ -238,6 +236,25 @@ class LineUp:
                         lambda: sets.set_tasks(session, sets.claimed(session, set_id, asked.revision), tasks),
                     )
             return changed(session, set_id, said, lambda: sets.rearrange(session, set_id, asked.revision, order), found)
+
+    def _moved(self, session: Session, set_id: UUID, asked: SeveralRequest, words: Manner) -> SetChange:
+        """Only the order changes, so nothing is read of what the others are."""
+        was = sets.order_of(session, set_id)
+        wanted = set(asked.examples)
+        if not wanted <= set(was):
+            raise NotFound("example")
+        called: lining_up.Called = len(wanted)
+        if len(wanted) <= lining_up.MOST_CALLED:
+            chosen = sorted((was.index(e.id), e) for e in sets.some_examples(session, asked.examples))
+            called = tuple(called_at(place + 1, example, words) for place, example in chosen)
+        rest = [id for id in was if id not in wanted]
+        place = min(asked.place, len(rest))
+        order = [*rest[:place], *(id for id in was if id in wanted), *rest[place:]]
+        said = say(Say.of(lining_up.moved, called=called, number=place + 1), words)
+        found = steps.put_in_other_order(session, set_id, asked.revision, said, was, order)
+        problems = sets.problems_of(session, set_id) if found.plan else ()
+        head = _head(session, found, problems, words)
+        return SetChange(**head, order=order if order != was else None, examples=[], rest=0)
 
     def steps(self, set_id: UUID) -> SetSteps:
         """What can be undone or done again."""
@@ -313,7 +330,7 @@ def _set_change(session: Session, found: ExampleSet, words: Manner, was: AsKept)
     now = _as_kept(found)
     others = [e for e in found.examples if was.get(e.id) != now[e.id]]
     return SetChange(
-        **_head(session, found, words),
+        **_head(session, found, [e.problem for e in found.examples], words),
         order=list(now) if list(now) != list(was) else None,
         examples=[shown_example(e, words) for e in others[:PART]],
         rest=max(0, len(others) - PART),
@@ -386,15 +403,18 @@ def shown_set(session: Session, found: ExampleSet, words: Manner, *, owner: str 
     upto = past + PART if past or len(found.examples) <= PART else BEGINNING
     examples = [shown_example(e, words) for e in found.examples[past:upto]]
     rest = max(0, len(found.examples) - upto)
-    return ShownSet(**_head(session, found, words, owner), examples=examples, rest=rest)
+    head = _head(session, found, [e.problem for e in found.examples], words, owner)
+    return ShownSet(**head, examples=examples, rest=rest)
 
 
-def _head(session: Session, found: ExampleSet, words: Manner, owner: str = "") -> dict[str, Any]:
+def _head(
+    session: Session, found: ExampleSet, problems: Sequence[str], words: Manner, owner: str = ""
+) -> dict[str, Any]:
     plan = Plan.model_validate(found.plan) if found.plan else None
     undo, redo = ("", "") if owner else steps.next_to(session, found)
     aim = None
     if plan:  # only what it is to have that is new must be looked for in workings
-        items = [understood(e.problem)[:2] if plan.new else (read_again(e.problem), ()) for e in found.examples]
+        items = [understood(text)[:2] if plan.new else (read_again(text), ()) for text in problems]
         aim = aim_of(plan.family, plan.new, items)
     return {
         "id": found.id, "owner": owner, "sample": found.sample, "name": found.name,
@@ -405,10 +425,13 @@ def _head(session: Session, found: ExampleSet, words: Manner, owner: str = "") -
 
 def called_in(found: ExampleSet, example: Example, words: Manner) -> str:
     """What an example of a set is called in a sentence: itself, or the story at its number."""
+    return called_at(found.examples.index(example) + 1, example, words)
+
+
+def called_at(number: int, example: Example, words: Manner) -> str:
+    """The same by the number at which it stands."""
     problem = read_again(example.problem)
-    if problem.story is None:
-        return problem.text(words)
-    return say(Say.of(lining_up.story_called, number=found.examples.index(example) + 1), words)
+    return say(Say.of(lining_up.story_called, number=number), words) if problem.story else problem.text(words)
 
 
 def shown_example(example: Example, words: Manner) -> ShownExample:

@@ -4,10 +4,10 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, fields
 from datetime import datetime, timedelta
 from fractions import Fraction
-from typing import Any, NamedTuple
+from typing import Any, NamedTuple, TypeVar
 from uuid import UUID
 
-from sqlalchemy import ColumnElement, delete, func, select, true, update
+from sqlalchemy import ARRAY, ColumnElement, Select, Uuid, cast, column, delete, func, select, true, update
 from sqlalchemy.orm import Session, selectinload
 from sqlalchemy.orm.attributes import set_committed_value
 
@@ -39,6 +39,9 @@ FULL = f"A set takes at most {MOST_EXAMPLES} examples. Go on in another set."
 
 IN_BIN_FOR = timedelta(days=30)
 """How long a deleted set can be put back."""
+
+
+Selected = TypeVar("Selected")
 
 
 class Line(NamedTuple):
@@ -123,6 +126,35 @@ def open_set(session: Session, set_id: UUID, *, shared: bool = False) -> Example
     if found is None:
         raise NotFound("set")
     return found
+
+
+def open_alone(session: Session, set_id: UUID) -> ExampleSet:
+    """A set of one's own without its examples. Raises NotFound."""
+    query = select(ExampleSet).where(ExampleSet.id == set_id, ExampleSet.deleted_at.is_(None))
+    found = session.scalars(query.execution_options(populate_existing=True)).one_or_none()
+    if found is None:
+        raise NotFound("set")
+    return found
+
+
+def order_of(session: Session, set_id: UUID) -> list[UUID]:
+    """The examples of a set of one's own in their order. Raises NotFound."""
+    open_alone(session, set_id)
+    return list(session.scalars(_in_order(select(Example.id), set_id)))
+
+
+def problems_of(session: Session, set_id: UUID) -> Sequence[str]:
+    """The problems of a set in their order."""
+    return session.scalars(_in_order(select(Example.problem), set_id)).all()
+
+
+def some_examples(session: Session, ids: Sequence[UUID]) -> Sequence[Example]:
+    """Examples that are known to be there, in no order."""
+    return session.scalars(select(Example).where(Example.id.in_(ids))).all()
+
+
+def _in_order(query: Select[Selected], set_id: UUID) -> Select[Selected]:
+    return query.where(Example.set_id == set_id, Example.deleted_at.is_(None)).order_by(Example.position)
 
 
 def count_examples(session: Session, set_id: UUID) -> int:
@@ -243,6 +275,17 @@ def rearrange(
     found = session.get_one(ExampleSet, set_id, populate_existing=True)
     set_committed_value(found, "examples", examples)
     return found
+
+
+def write_order(session: Session, set_id: UUID, revision: int, order: Sequence[UUID]) -> None:
+    """Put the examples of a set in another order; it names all of them. One statement, whatever their number."""
+    _claim(session, set_id, revision)
+    wanted = (
+        func.unnest(cast(order, ARRAY(Uuid))).table_valued(column("id", Uuid), with_ordinality="place").render_derived()
+    )
+    place = wanted.c.place - 1
+    moved = update(Example).where(Example.id == wanted.c.id, Example.position != place).values(position=place)
+    session.execute(moved, execution_options={"synchronize_session": False})
 
 
 def put_in_order(session: Session, set_id: UUID, order: Sequence[UUID | NewExample]) -> list[Example]:

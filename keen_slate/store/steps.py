@@ -36,15 +36,30 @@ def remembered(
     after = _state(found)
     if before == after:
         return found
-    session.execute(delete(SetStep).where(SetStep.set_id == set_id, SetStep.number > found.step))
+    _keep_step(session, found, said, _differs(before, after), _differs(after, before))
+    return found
+
+
+def put_in_other_order(
+    session: Session, set_id: UUID, revision: int, said: str, before: Sequence[UUID], order: Sequence[UUID]
+) -> ExampleSet:
+    """Give a set that holds these examples another order of them, and keep that as a step: nothing is read of what they
+    are. The set without its examples."""
+    sets.write_order(session, set_id, revision, order)
+    found = sets.open_alone(session, set_id)
+    if list(before) != list(order):
+        _keep_step(session, found, said, {"order": [str(i) for i in before]}, {"order": [str(i) for i in order]})
+    return found
+
+
+def _keep_step(session: Session, found: ExampleSet, said: str, before: State, after: State) -> None:
+    """What was undone cannot be done again then, and what was done long ago not be undone."""
+    session.execute(delete(SetStep).where(SetStep.set_id == found.id, SetStep.number > found.step))
     number = found.step + 1
-    session.add(
-        SetStep(set_id=set_id, number=number, said=said, before=_differs(before, after), after=_differs(after, before))
-    )
-    session.execute(delete(SetStep).where(SetStep.set_id == set_id, SetStep.number <= number - MOST_STEPS))
+    session.add(SetStep(set_id=found.id, number=number, said=said, before=before, after=after))
+    session.execute(delete(SetStep).where(SetStep.set_id == found.id, SetStep.number <= number - MOST_STEPS))
     found.step = number
     session.flush()
-    return found
 
 
 def steps_of(session: Session, set_id: UUID) -> Sequence[SetStep]:

@@ -201,8 +201,8 @@ class AnyNumber(AtTheDesk):
         self.assertEqual(len(taken["examples"]), count)
         return [*found, ("taken", 0, taken["undo"])]
 
-    def test_it_takes_as_many_statements_as_for_three(self) -> None:
-        few, many = self.asked_of(3), self.asked_of(120)
+    def test_it_takes_as_many_statements_as_for_four(self) -> None:
+        few, many = self.asked_of(4), self.asked_of(120)
         self.assertEqual([(act, taken) for act, taken, _ in few], [(act, taken) for act, taken, _ in many])
         self.assertLess(max(taken for _, taken, _ in many), 20)
         self.assertEqual(

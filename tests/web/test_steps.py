@@ -171,6 +171,33 @@ class Several(StepTest):
         texts = self.texts(found)
         self.assertEqual(self.texts(moved), [texts[n] for n in (1, 2, 0, 4, 3, 5)])
 
+    def test_moved_where_they_stand_is_no_step(self) -> None:
+        found = self.made()
+        moved = self.several(found, [0, 1, 1], "move", place=0)
+        self.assertEqual((moved["step"], self.texts(moved)), (found["step"], self.texts(found)))
+        self.assertEqual(moved["revision"], found["revision"] + 1)
+
+    def test_what_was_moved_is_named_by_where_it_stood(self) -> None:
+        found = self.made()
+        story = (
+            "The bed is [bed = 2 3/4 m] long, and [more = 1/2 m] is added. | join: now = bed + more | now in m: [now]."
+        )
+        path = f"/api/sets/{found['id']}/examples"
+        found = self.ask("POST", path, 201, revision=found["revision"], text=story)
+        last = len(found["examples"]) - 1
+        moved = self.several(found, [last], "move", place=1)
+        self.assertEqual(moved["undo"], f"Moved the story at number {last + 1} to number 2.")
+        both = self.several(moved, [2, 1], "move", place=0)
+        self.assertEqual(both["undo"], f"Moved the story at number 2 and {self.texts(moved)[2]} to number 1.")
+
+    def test_a_set_that_has_moved_on_is_not_put_in_order(self) -> None:
+        found = self.made()
+        self.several(found, [0], "move", place=3)
+        body = {"revision": found["revision"], "examples": [found["examples"][1]["id"]], "act": "move", "place": 4}
+        self.ask("POST", f"/api/sets/{found['id']}/several", 409, **body)
+        now = self.ask("GET", f"/api/sets/{found['id']}")
+        self.assertEqual(self.texts(now)[3], self.texts(found)[0])
+
     def test_doubled_behind_the_last(self) -> None:
         found = self.made()
         doubled = self.several(found, [0, 1], "duplicate")
