@@ -3,7 +3,8 @@
 The application as ./start runs it, on a database of its own, and headless Chromium with an empty cache each time:
 behind a connection of 1.6 Mbit/s and 150 ms (emulated by the browser, each request by itself), then on a processor
 slowed 4 times. ``/work?problem=6 1/4 - 2 5/6`` is opened; what counts is when its working stands there, and what was
-transferred until then and until nothing more comes. Beside it, as the measure of the machine, an answer of a few bytes.
+transferred until then and until nothing more comes. Beside it, as the measures of the machine, an answer of a few bytes
+and a fixed piece of script.
 Signing in is left out: the browser has its cookie.
 """
 
@@ -35,6 +36,14 @@ SEEN = """() => {
   requestAnimationFrame(look)
 }"""
 
+FIXED = """() => {
+  const began = performance.now()
+  let x = 0
+  for (let i = 0; i < 5e6; i++) x = (x * 31 + i) % 1000003
+  return x < 0 ? 0 : performance.now() - began
+}"""
+"""A piece of script that is always the same: the measure of a processor, which is not always as quick."""
+
 
 def opened(browser: Browser, key: str, address: str, *, connection: bool, slowed: bool) -> dict[str, float]:
     """One visit: milliseconds until the working is seen, bytes until then and in all, milliseconds blocked."""
@@ -57,10 +66,12 @@ def opened(browser: Browser, key: str, address: str, *, connection: bool, slowed
     page.wait_for_selector(".working .board, .working .line:nth-of-type(3)")
     page.wait_for_load_state("networkidle")
     found: dict[str, Any] = page.evaluate("() => ({ seen: window.seen, blocked: window.blocked })")
+    fixed = float(page.evaluate(FIXED))
     until = begun[0] + found["seen"] / 1000
     told = {
         "seen": found["seen"],
         "blocked": found["blocked"],
+        "fixed": fixed,
         "before": sum(size for at, size in arrived if at <= until),
         "all": sum(size for _, size in arrived),
     }
@@ -107,6 +118,7 @@ def main(times: int) -> None:
             told("transferred before it", [v["before"] for v in slow], "kB", 1000)
             told("transferred in all", [v["all"] for v in slow], "kB", 1000)
             told(f"blocked, {SLOWED} times slowed", [v["blocked"] for v in blocked], "ms")
+            told("  a fixed piece of script, slowed alike", [v["fixed"] for v in blocked], "ms")
         finally:
             browser.close()
             house.database.engine.dispose()

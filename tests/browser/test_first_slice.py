@@ -1,5 +1,7 @@
 """What a teacher does with the first slice, in a real browser."""
 
+from urllib.parse import urlsplit
+
 from playwright.sync_api import expect
 
 from tests.browser.driving import BrowserTest, texts
@@ -49,6 +51,29 @@ class Work(BrowserTest):
         expect(page.get_by_role("button", name="all improper 5 lines")).to_have_attribute("aria-pressed", "true")
         page.reload()
         self.becomes(lambda: self.written()[1:2], ["25/4 − 17/6"])
+
+    def test_the_places_stand_in_the_rail_as_links(self) -> None:
+        """One goes there by a press without another page; the browser's own ways with a link go as everywhere."""
+        page = self.page
+        page.goto("/work?problem=1/2 %2B 1/3")
+        page.locator(".working").wait_for()
+        page.evaluate("window.same = true")
+        for name, path in (
+            ("Look back", "/look-back"),
+            ("Settings", "/settings"),
+            ("Mark", "/mark"),
+            ("Work", "/work"),
+        ):
+            link = page.get_by_role("navigation", name="Places").get_by_role("link", name=name)
+            link.press("Enter")
+            expect(link).to_have_attribute("aria-current", "page")
+            self.assertTrue(urlsplit(page.url).path.startswith(path))
+        self.assertTrue(page.evaluate("window.same"))
+        with page.context.expect_page() as opened:
+            page.get_by_role("link", name="Print").click(modifiers=["Control"])
+        expect(opened.value.get_by_role("link", name="Print")).to_have_attribute("aria-current", "page")
+        expect(page.get_by_role("link", name="Work")).to_have_attribute("aria-current", "page")
+        opened.value.close()
 
     def test_preview_is_typeset_as_understood(self) -> None:
         self.page.goto("/work")
