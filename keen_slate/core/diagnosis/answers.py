@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from contextlib import suppress
 from dataclasses import field, replace
 from fractions import Fraction
+from functools import lru_cache
 from typing import Literal
 
 from keen_slate.core.diagnosis.copying import miscopied
@@ -75,7 +76,12 @@ class Cause:
     @property
     def rank(self) -> tuple[int, int]:
         """Singles before pairs before a mal-rule with a slip before a lone slip; the likelier first."""
-        return RANKS[len(self.mistakes), self.slip], sum(LIKELIHOOD.get(m, len(LIKELIHOOD)) for m in self.mistakes)
+        return _rank(self.mistakes, self.slip)
+
+
+@lru_cache(maxsize=4096)
+def _rank(mistakes: tuple[str, ...], slip: Slip) -> tuple[int, int]:
+    return RANKS[len(mistakes), slip], sum(LIKELIHOOD.get(m, len(LIKELIHOOD)) for m in mistakes)
 
 
 @frozen

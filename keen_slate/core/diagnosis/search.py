@@ -393,15 +393,21 @@ def searches(start: Expr, school: School) -> tuple[Search, ...]:
     """A search for each school that comes to states of its own on this item, the teacher's first; of a long item for
     the first of them."""
     states = States()
-    found: dict[tuple[Expr, ...], Search] = {}
+    return tuple([Search(start, own, states) for own in own_ways(start, school)])
+
+
+@lru_cache(maxsize=512)
+def own_ways(start: Expr, school: School) -> tuple[School, ...]:
+    """The schools of the searches."""
+    states = States()
+    found: dict[tuple[Expr, ...], School] = {}
     length = sum(is_numeral(e) for side in (start.sides if isinstance(start, Chain) else (start,)) for e in walk(side))
     most = max(bounds.FEWEST_SCHOOLS, bounds.SCHOOLS_SEARCHED // max(1, length))
     for varied in _varied(school):
         fitting, refused = fitting_school(FACETS, varied, start)
         if refused and found:
             continue
-        search = Search(start, fitting, states)
-        found.setdefault(search.right_way(), search)
+        found.setdefault(Search(start, fitting, states).right_way(), fitting)
         if len(found) >= most:
             break
     return tuple(found.values())

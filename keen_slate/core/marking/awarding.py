@@ -16,9 +16,10 @@ from typing import Literal
 
 from keen_slate.core.diagnosis.answers import Cause, Diagnosis, Prepared, bare, diagnose
 from keen_slate.core.diagnosis.lines import JudgedLine, judge_lines
-from keen_slate.core.diagnosis.search import searches, slips
+from keen_slate.core.diagnosis.search import own_ways, slips
 from keen_slate.core.machine.acts import Method
-from keen_slate.core.machine.engine import Rule, Step
+from keen_slate.core.machine.engine import Derivation, Rule, Step
+from keen_slate.core.machine.occasions import with_mistake
 from keen_slate.core.machine.school import School
 from keen_slate.core.malrules.listing import BY_ID
 from keen_slate.core.marking.methods import derived, in_order, left_to_do
@@ -40,7 +41,7 @@ from keen_slate.core.problem.tree import (
     replaced,
     walk,
 )
-from keen_slate.core.rules.listing import MACHINE
+from keen_slate.core.rules.listing import MACHINE, right_derivation
 from keen_slate.core.values import frozen
 
 Outcome = Literal["right", "wrong form", "wrong", "unreadable", "blank"]
@@ -83,6 +84,22 @@ class Marked:
         """The causes that nothing known is likelier than; one where the answer tells them apart."""
         causes = self.found.causes if self.found is not None else ()
         return tuple(c for c in causes if c.rank[0] == causes[0].rank[0])
+
+
+def get_ready(prepared: Prepared, school: School) -> None:
+    """Find what the answers to an item are marked by: it is the same for every class, and kept for a while. Of a long
+    item it is found when it is wanted."""
+    if prepared.cut_short:
+        return
+    start = prepared.problem.expr
+    left_to_do(start, school)
+    _slipped(start, school)
+    first, *others = own_ways(start, school)
+    for cause in prepared.singles():
+        for mistake in cause.mistakes:
+            _made(start, first, mistake)
+    for way in others:
+        right_derivation(start, way)
 
 
 def marked(
@@ -394,18 +411,20 @@ def _takes_a_fact(step: Step) -> bool:
     return isinstance(step.by, Rule) and step.by.basic_fact
 
 
-@lru_cache(maxsize=256)
-def _ways(start: Expr, school: School) -> tuple[School, ...]:
-    """The schools that come to states of their own."""
-    return tuple(search.school for search in searches(start, school))
+@lru_cache(maxsize=2048)
+def _made(start: Expr, way: School, mistake: str) -> Derivation | None:
+    """The derivation in which a mistake is made; None where it finds no occasion, or is none in a working."""
+    return with_mistake(MACHINE, right_derivation(start, way), BY_ID[mistake]) if mistake in BY_ID else None
 
 
 def _on_the_way(before: Expr, after: Expr, cause: str, school: School) -> Counter[Method] | None:
     """The methods rightly done where a mistake leads from one state to another; None where it does not."""
     if gaps_in(before) or gaps_in(after):
         return None
-    for way in _ways(before, school):
-        made = MACHINE.derive(before, way, BY_ID[cause])
+    for way in own_ways(before, school):
+        made = _made(before, way, cause)
+        if made is None:
+            continue
         for index, step in enumerate(made.steps):
             astray = any(s.by_mistake for s in made.steps[: index + 1])
             if astray and (bare(step.after) == after or (step is made.steps[-1] and _same(bare(step.after), after))):

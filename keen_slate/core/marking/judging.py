@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from keen_slate.core.diagnosis.answers import Prepared, prepare
 from keen_slate.core.machine.acts import Method
 from keen_slate.core.machine.school import School
-from keen_slate.core.marking.awarding import Marked, marked
+from keen_slate.core.marking.awarding import Marked, get_ready, marked
 from keen_slate.core.marking.class_picture import Cell, ClassPicture, Reach, cell_of, class_picture, reach_of
 from keen_slate.core.marking.schemes import USUAL_POLICY, MarkingPolicy, Scheme, proposed
 from keen_slate.core.reading.reading import Problem
@@ -44,6 +44,7 @@ def beside(problem: Problem, others: tuple[Problem, ...]) -> tuple[Problem, ...]
 def ready_item(prepared: Prepared, school: School = DEFAULT_SCHOOL, scheme: Scheme | None = None) -> Item:
     """An item that has been prepared for diagnosis."""
     problem = prepared.problem
+    get_ready(prepared, school)
     return Item(prepared, scheme or proposed(problem, school), reach_of(prepared, school))
 
 
@@ -52,19 +53,28 @@ def items_of(problems: tuple[Problem, ...], school: School = DEFAULT_SCHOOL) -> 
     return tuple(item_of(problem, school, problems) for problem in problems)
 
 
+Key = tuple[int, str, tuple[str, ...]]
+
+
+def _key(place: int, answer: str, lines: tuple[str, ...]) -> Key:
+    """What is the same of equal answers."""
+    return place, " ".join(answer.split()), lines
+
+
 @dataclass
 class Judging:
-    """Judges the answers of a class to a set by one policy."""
+    """Judges the answers of a class to a set by one policy, equal ones once."""
 
     items: tuple[Item, ...]
     policy: MarkingPolicy = USUAL_POLICY
     school: School = DEFAULT_SCHOOL
     decimal_comma: bool = False
-    known: dict[tuple[int, str, tuple[str, ...]], Marked] = field(default_factory=dict)
+    known: dict[Key, Marked] = field(default_factory=dict)
+    cells: dict[Key, Cell] = field(default_factory=dict)
 
     def marked(self, place: int, answer: str, lines: tuple[str, ...] = ()) -> Marked:
         """The item at a place (from 0) as a pupil wrote it. Raises UnreadableProblem for too many lines."""
-        key = place, " ".join(answer.split()), lines
+        key = _key(place, answer, lines)
         if key not in self.known:
             item = self.items[place]
             self.known[key] = marked(
@@ -74,7 +84,10 @@ class Judging:
         return self.known[key]
 
     def cell(self, place: int, answer: str, lines: tuple[str, ...] = ()) -> Cell:
-        return cell_of(self.marked(place, answer, lines))
+        key = _key(place, answer, lines)
+        if key not in self.cells:
+            self.cells[key] = cell_of(self.marked(place, answer, lines))
+        return self.cells[key]
 
     def picture(self, cells: tuple[tuple[Cell | None, ...], ...]) -> ClassPicture:
         return class_picture(cells, tuple(item.reach for item in self.items))
