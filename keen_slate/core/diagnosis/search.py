@@ -10,6 +10,7 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Generic, Literal, TypeVar
 
+from keen_slate.core.diagnosis.certain import can_come_again, is_of_fractions
 from keen_slate.core.machine.engine import Goal, MalRule, Move, Owned, Rule, under, watched
 from keen_slate.core.machine.goals import ON_PAPER, GoalId
 from keen_slate.core.machine.school import School, fitting_school, school_from
@@ -114,6 +115,8 @@ def _coded(school: School) -> int:
 
 
 ALL_FACETS = _mask(*_PLACES)
+CERTAIN = _mask("adding", "subtracting")
+"""The facets that ``can_come_again`` looks at."""
 
 DECIDING: dict[str, Facets] = {}
 """For each goal the facets that decide which plan, rule or mal-rule serves it, and how."""
@@ -181,6 +184,7 @@ class States:
         self.heres: Shared[State, Here] = Shared()
         self.rests: Shared[State, Rest] = Shared()
         self.ends: Shared[Case, Ends] = Shared()
+        self.finished: dict[State, State | None] = {}
         self._numbers: dict[Expr, State] = {}
 
     @property
@@ -310,6 +314,17 @@ class Search:
                 here.slipped = tuple(self.states.number(after) for after in led_to if is_workable(after))
         return here.slipped
 
+    def _finished(self, state: State) -> State | None:
+        """The finished form to which the right rules of every school bring a state, where that is seen at once."""
+        known = self.states.finished
+        if state not in known:
+            expr = self.states.exprs[state]
+            known[state] = self.states.number(number_for(evaluate(expr))) if is_of_fractions(expr) else None
+        return known[state]
+
+    def _can_come_again(self, mistakes: Causes, state: State) -> bool:
+        return any(can_come_again(BY_ID[id], self.states.exprs[state], self.school) for id in mistakes)
+
     def _known_rest(self, state: State) -> tuple[Rest, Facets] | None:
         """From a fraction, and from a product of fractions, every school comes to the same finished form."""
         known = self.states.rests.get(state, self._coded)
@@ -339,10 +354,13 @@ class Search:
     def _from(self, state: State, active: Causes, passed: Causes, faults: int, slip: bool) -> tuple[Ends, Facets]:
         """``passed`` are mistakes that had an occasion and were not made: a pupil who makes one makes it at once."""
         if not faults:  # only those that are made again matter now
+            lasting = active & EVERY_TIME
+            if (end := self._finished(state)) is not None and not self._can_come_again(lasting, state):
+                return frozenset({(end, NOTHING)}), CERTAIN if lasting else 0
             rest, facets = self._rest(state)
             if active.isdisjoint(rest.again):
                 return rest.ends, facets
-            active, slip = active & EVERY_TIME, False
+            active, slip = lasting, False
         errs = faults > 0 and active.isdisjoint(LONE)
         key = (state, active, passed if errs else NOTHING, faults, slip)
         known = self.states.ends.get(key, self._coded)

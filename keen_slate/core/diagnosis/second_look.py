@@ -4,36 +4,27 @@ from fractions import Fraction
 from functools import lru_cache
 
 from keen_slate.core.demands.find import demands_of
+from keen_slate.core.diagnosis.certain import FRACTIONS, can_come_again, is_of_fractions, is_sum_of_decimals
 from keen_slate.core.estimating.estimates import Estimate, estimates
-from keen_slate.core.machine.engine import Derivation, Impasse, MalRule, Step
+from keen_slate.core.machine.engine import Derivation, Impasse, Step
 from keen_slate.core.machine.goals import ON_PAPER
 from keen_slate.core.machine.occasions import Listening, Occasion, first_occasions, gone_astray
 from keen_slate.core.machine.school import School, fitting_school, school_from
 from keen_slate.core.malrules.listing import MAL_RULES, MISTAKES
 from keen_slate.core.malrules.order import WRONG_OPERATION
 from keen_slate.core.notation.text import text_of
-from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole, whole_and_part
 from keen_slate.core.problem.blanks import solve
 from keen_slate.core.problem.tree import (
     Chain,
     Comparison,
-    CrossProducts,
     Expr,
-    Group,
     InStory,
     Negative,
-    Product,
-    Split,
-    Sum,
     at_path,
-    children,
     decimal_or_number,
     evaluate,
-    is_numeral,
     number_for,
-    ratio,
     same_value,
-    walk,
 )
 from keen_slate.core.reading.reading import Problem
 from keen_slate.core.rules.listing import MACHINE, right_derivation
@@ -156,10 +147,10 @@ def _outcome(occasion: Occasion) -> Expr | Impasse:
     mistake, struck, right = occasion.mistake, occasion.struck, occasion.right
     if isinstance(struck, Impasse):
         return struck
-    if not _can_come_again(mistake, struck.after, right.school):
-        if _is_of_fractions(struck.after):
+    if not can_come_again(mistake, struck.after, right.school):
+        if is_of_fractions(struck.after):
             return number_for(evaluate(struck.after))
-        if _is_sum_of_decimals(struck.after):
+        if is_sum_of_decimals(struck.after):
             return decimal_or_number(evaluate(struck.after))
     shortly = Derivation(right.start, _shortest(right.school), ())
     enough = None if mistake.every and not FINISHING.isdisjoint(mistake.goals) else _is_written_as_fraction
@@ -169,81 +160,9 @@ def _outcome(occasion: Occasion) -> Expr | Impasse:
     return number_for(evaluate(made.end)) if _is_written_as_fraction(made.end) else _bare(made)
 
 
-MADE_IMPROPER = (("adding", "improper"), ("subtracting", "improper"), ("subtracting", "rest-improper"))
-"""The choices under which a whole in a sum can become a fraction."""
-
-RENAMING = frozenset(("rename", "look-for-blanks"))
-REGROUPING = frozenset(("regroup", "look-for-blanks"))
-LENGTHENING = frozenset(("equal-length",))
-IMPROPER = frozenset(("to-improper", "write-improper"))
-_FRACTIONS = frozenset((CommonFraction, MixedNumber))
-_DECIMALS = frozenset((DecimalNumeral,))
-_SIMPLE = frozenset((CommonFraction,))
-_IMPROPER = frozenset((CommonFraction, Whole))
-_WITH_WHOLES = _FRACTIONS | {Whole}
-_OF_FRACTIONS = _FRACTIONS | {Whole, Sum, Product, Negative, Group, Split, CrossProducts}
-
-
 def _is_written_as_fraction(expr: Expr) -> bool:
     """A fraction or a mixed number, or its opposite: all that is left is to bring it to the form of an answer."""
-    return type(expr.of if isinstance(expr, Negative) else expr) in _FRACTIONS
-
-
-def _can_come_again(mistake: MalRule, expr: Expr, school: School) -> bool:
-    """Whether the mistake could be made once more on the way from here, as far as is seen at once.
-
-    Pieces of one size are not renamed again, unless a whole is made improper among them; where the part is enough
-    nothing is regrouped; where no mixed number is left none is made improper; and decimals of one length stay so.
-    """
-    if not mistake.every:
-        return False
-    if RENAMING.issuperset(mistake.goals):
-        improper = any(school[facet] == choice for facet, choice in MADE_IMPROPER)
-        return not _is_of_one_size(expr, _SIMPLE if improper else _WITH_WHOLES)
-    if REGROUPING.issuperset(mistake.goals):
-        return school["subtracting"] != "regroup" or not _is_enough(expr)
-    if LENGTHENING.issuperset(mistake.goals):
-        return not _is_of_one_size(expr, _DECIMALS)
-    if IMPROPER.issuperset(mistake.goals):
-        return any(type(part) is not Product and type(part) not in _IMPROPER for part in walk(expr))
-    return True
-
-
-def _is_enough(expr: Expr) -> bool:
-    """Two mixed numbers or fractions in pieces of one size, of which the first has pieces enough."""
-    if not _is_of_one_size(expr, _FRACTIONS):
-        return False
-    parts = [whole_and_part(n)[1] for n in _added(expr) if is_numeral(n)]
-    pieces = [part.numerator for part in parts if part is not None]
-    return len(pieces) == 2 and pieces[0] >= pieces[1]
-
-
-def _added(expr: Expr) -> tuple[Expr, ...]:
-    """What is added in the only sum of an expression; nothing where there is none, or more."""
-    sums = [part for part in walk(expr) if type(part) is Sum]
-    return children(sums[0]) if len(sums) == 1 else ()
-
-
-def _is_of_one_size(expr: Expr, kinds: frozenset[type]) -> bool:
-    """Whether in the one sum there is such numbers stand in pieces, or places, of one size."""
-    numbers = _added(expr)
-    return kinds.issuperset(map(type, numbers)) and len({ratio(n)[1] for n in numbers} - {1}) == 1
-
-
-def _is_sum_of_decimals(expr: Expr) -> bool:
-    """Decimals, with wholes among them, or the opposite of that: what comes of it is a decimal, or a whole."""
-    while isinstance(expr, (Negative, Group)):
-        (expr,) = children(expr)
-    kinds = set(map(type, children(expr))) if type(expr) is Sum else set()
-    return DecimalNumeral in kinds and kinds <= {DecimalNumeral, Whole}
-
-
-def _is_of_fractions(expr: Expr) -> bool:
-    """Whether nothing but wholes and fractions is calculated with, and no decimal is to come of it."""
-    parts = list(walk(expr))
-    if not _OF_FRACTIONS.issuperset(map(type, parts)):
-        return False
-    return not any(isinstance(e, Product) and "decimal" in e.marks for e in parts)
+    return type(expr.of if isinstance(expr, Negative) else expr) in FRACTIONS
 
 
 @lru_cache(maxsize=256)

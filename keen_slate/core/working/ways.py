@@ -52,7 +52,7 @@ def ways_of(problem: Problem, school: School = DEFAULT_SCHOOL) -> tuple[WaysOfFa
 
     >>> from keen_slate.core.reading.reading import read
     >>> [(w.facet.id, w.recommended.id) for w in ways_of(read("5/6 × 3/10")) if w.recommended]
-    [('multiplying', 'cancel-first')]
+    [('simplifying', 'step-by-step'), ('multiplying', 'cancel-first')]
     """
     known = _Known(problem, school)
     return tuple(_of_facet(facet, school, known) for facet in FACETS)
