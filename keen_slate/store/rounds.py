@@ -1,6 +1,6 @@
 """Rounds of marking: what a class handed in, answer by answer."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, fields
 from datetime import date
 from functools import lru_cache
@@ -25,7 +25,7 @@ from sqlalchemy import (
     tuple_,
     update,
 )
-from sqlalchemy.dialects.postgresql import ARRAY, JSONB, JSONPATH, insert
+from sqlalchemy.dialects.postgresql import ARRAY, JSONB, JSONPATH
 from sqlalchemy.orm import Session
 
 from keen_slate.faults import ChangedMeanwhile, NotFound
@@ -62,7 +62,6 @@ class Given:
 
 
 _NAMES = tuple(f.name for f in fields(Given))
-_COLUMNS = tuple(getattr(GivenAnswer, name) for name in _NAMES)
 _TABLE = Base.metadata.tables[GivenAnswer.__tablename__]
 
 
@@ -168,8 +167,24 @@ def open_round(session: Session, round_id: UUID) -> MarkingRound:
     return open_with_settings(session, round_id)[0]
 
 
-_OF_ROUND = select(*(cast(c, Text) if isinstance(c.type, JSONB) else c for c in (_TABLE.c[n] for n in _NAMES))).where(
-    _TABLE.c.round_id == bindparam("of_round")
+_COLUMNS = tuple(cast(c, Text) if isinstance(c.type, JSONB) else c for c in (_TABLE.c[n] for n in _NAMES))
+_OF_ROUND = select(*_COLUMNS).where(_TABLE.c.round_id == bindparam("of_round"))
+_PUPIL = Base.metadata.tables[Pupil.__tablename__]
+_AT = (
+    select(_PUPIL.c.id, *_COLUMNS)
+    .outerjoin(
+        _TABLE,
+        and_(
+            _TABLE.c.pupil_id == _PUPIL.c.id,
+            _TABLE.c.round_id == bindparam("of_round"),
+            _TABLE.c.item == func.any(bindparam("of_items", type_=ARRAY(Integer))),
+        ),
+    )
+    .where(
+        _PUPIL.c.class_id == bindparam("of_class"),
+        _PUPIL.c.id == func.any(bindparam("of_pupils", type_=ARRAY(Uuid))),
+        _PUPIL.c.deleted_at.is_(None),
+    )
 )
 _OF_ITEM = _OF_ROUND.where(_TABLE.c.item == bindparam("of_item"))
 
@@ -184,12 +199,13 @@ def answers_of(session: Session, round_id: UUID, item: int | None = None) -> lis
     """All answers of a round that was opened, or those to an item. Equal ones share what is known of them: it is
     replaced, never changed."""
     query = _OF_ROUND if item is None else _OF_ITEM
-    return [
-        Given(pupil_id, at, answer, _read(lines), _read(ruling), _read(found), found_by)
-        for pupil_id, at, answer, lines, ruling, found, found_by in session.connection().execute(
-            query, {"of_round": round_id, "of_item": item}
-        )
-    ]
+    rows = session.connection().execute(query, {"of_round": round_id, "of_item": item})
+    return [_given(row) for row in rows]
+
+
+def _given(row: Iterable[Any]) -> Given:
+    pupil_id, item, answer, lines, ruling, found, found_by = row
+    return Given(pupil_id, item, answer, _read(lines), _read(ruling), _read(found), found_by)
 
 
 _OPENED = (
@@ -238,32 +254,34 @@ def stamp_of(session: Session, round_id: UUID) -> str:
 def answers_at(
     session: Session, round_id: UUID, class_id: UUID, places: Collection[tuple[UUID, int]]
 ) -> tuple[set[UUID], list[Given]]:
-    """Which of the pupils named are in the class, and the answers that stand in these places; one query."""
-    pupils = {pupil for pupil, _ in places}
-    query = (
-        select(Pupil.id, *_COLUMNS)
-        .outerjoin(GivenAnswer, and_(GivenAnswer.pupil_id == Pupil.id, GivenAnswer.round_id == round_id))
-        .where(Pupil.class_id == class_id, Pupil.id.in_(pupils), Pupil.deleted_at.is_(None))
+    """Which of the pupils named are in the class, and the answers that stand in these places; one query. Equal ones
+    share what is known of them."""
+    pupils, items = (list(set(of_place)) for of_place in zip(*places, strict=True)) if places else ([], [])
+    asked = {"of_round": round_id, "of_class": class_id, "of_pupils": pupils, "of_items": items}
+    rows = session.connection().execute(_AT, asked).all()
+    return {row[0] for row in rows}, [_given(a) for _, *a in rows if (a[0], a[1]) in places]
+
+
+_PUT = text(
+    """
+    INSERT INTO given_answer (round_id, pupil_id, item, answer, lines, ruling, found, found_by)
+    SELECT :of_round, given.*
+    FROM jsonb_to_recordset(:given) AS given (
+        pupil_id uuid, item integer, answer text, lines jsonb, ruling jsonb, found jsonb, found_by text
     )
-    rows = session.execute(query).all()
-    return {row[0] for row in rows}, [Given(*a) for _, *a in rows if (a[0], a[1]) in places]
-
-
-_GIVEN = insert(_TABLE)
-_PUT = _GIVEN.on_conflict_do_update(
-    index_elements=["round_id", "pupil_id", "item"],
-    set_={name: _GIVEN.excluded[name] for name in ("answer", "lines", "ruling", "found", "found_by")}
-    | {"changed_at": func.clock_timestamp()},
-)
+    ON CONFLICT (round_id, pupil_id, item) DO UPDATE SET
+        answer = excluded.answer, lines = excluded.lines, ruling = excluded.ruling, found = excluded.found,
+        found_by = excluded.found_by, changed_at = clock_timestamp()
+    """
+).bindparams(bindparam("given", type_=JSONB))
 
 
 def put_answers(session: Session, round_id: UUID, answers: Collection[Given]) -> None:
     """Keep answers of a round that was opened as they were typed, each with what is known of it; the last that is typed
     stays."""
     if answers:
-        session.connection().execute(
-            _PUT, [{"round_id": round_id} | {name: getattr(a, name) for name in _NAMES} for a in answers]
-        )
+        given = [{name: getattr(a, name) for name in _NAMES} | {"pupil_id": str(a.pupil_id)} for a in answers]
+        session.connection().execute(_PUT, {"of_round": round_id, "given": given})
 
 
 _FOUND = (
