@@ -844,9 +844,13 @@ _TIDIED: dict[type, Callable[[Any], Expr]] = {
 
 def falls_below_zero(expr: Sum) -> bool:
     """Whether the sum, worked from the left, is below 0 at some term."""
+    return below_zero(expr, [ratio(term.expr) for term in expr.terms])
+
+
+def below_zero(expr: Sum, ratios: list[tuple[int, int]]) -> bool:
+    """The same where the terms are known as tops and bottoms."""
     top, bottom = 0, 1
-    for term in expr.terms:
-        t, b = ratio(term.expr)
+    for term, (t, b) in zip(expr.terms, ratios, strict=True):
         top, bottom = top * b + (-t if term.minus else t) * bottom, bottom * b
         if top < 0:
             return True

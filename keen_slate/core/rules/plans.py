@@ -42,14 +42,14 @@ from keen_slate.core.problem.tree import (
     Simplify,
     Split,
     Sum,
+    below_zero,
     children,
     decimal_places,
     evaluate,
-    falls_below_zero,
     is_lone_number,
     is_numeral,
     is_simple,
-    is_zero,
+    ratio,
     walk,
 )
 from keen_slate.core.rules.comparing import fractions_in
@@ -253,9 +253,10 @@ def add_up(expr: Expr) -> Opening:
         return "signs", ()
     if Percent in kinds or RepeatingDecimal in kinds:
         return to_plain_numbers(numbers), ()
-    if _takes_away(expr) and (expr.terms[0].minus or falls_below_zero(expr)):
+    ratios = list(map(ratio, numbers))
+    if _takes_away(expr) and (expr.terms[0].minus or below_zero(expr, ratios)):
         return "order-terms", ()
-    if any(map(is_zero, numbers)):
+    if any(top == 0 for top, _ in ratios):
         return "drop-zero-terms", ()
     if DecimalNumeral in kinds:
         if not kinds <= _DECIMAL:
