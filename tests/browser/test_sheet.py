@@ -321,6 +321,31 @@ class SecondLook(Sheet):
         expect(false.locator(".math-text")).to_have_attribute("data-text", "4 11/6 − 2 5/6")
         expect(false).to_contain_text("does not follow")
 
+    def test_fractions_in_sentences_stand_apart_wherever_a_line_breaks(self) -> None:
+        """However wide it is, no two of them touch, and no line begins with the sign behind one."""
+        self.open("/work?problem=5 1/6 - 2 5/6")
+        lines = self.page.locator(".stroke-reasons .reason, .reason").filter(has=self.page.locator("math"))
+        lines.first.wait_for()
+        measured = """(at, margin) => {
+          const html = '<math><mfrac><mn>1</mn><mn>6</mn></mfrac></math> and '
+            + '<span class="amount"><math><mfrac><mn>6</mn><mn>6</mn></mfrac></math>:</span> five, so '
+          const p = document.createElement('p')
+          p.innerHTML = html.repeat(3)
+          p.querySelectorAll('math').forEach(m => { if (margin) m.style.margin = margin })
+          at.closest('main').append(p)
+          let touching = 0, alone = 0
+          for (let width = 60; width < 300; width += 3) {
+            p.style.width = `${width}px`
+            const boxes = [...p.querySelectorAll('math')].map(m => m.getBoundingClientRect())
+            for (const a of boxes) for (const b of boxes) touching += b.top > a.top + 5 && b.top < a.bottom + 4
+            for (const amount of p.querySelectorAll('.amount')) alone += amount.getClientRects().length > 1
+          }
+          p.remove()
+          return { touching, alone }
+        }"""
+        self.assertEqual(lines.first.evaluate(measured, ""), {"touching": 0, "alone": 0})
+        self.assertGreater(lines.first.evaluate(measured, "0")["touching"], 0)  # as it would be by itself
+
     def test_a_pupil_answered(self) -> None:
         self.open("/work?problem=5 1/6 - 2 5/6")
         field = self.page.get_by_role("textbox", name="A pupil answered")

@@ -68,6 +68,10 @@ class Aloud(unittest.TestCase):
 
     def test_prose_is_escaped(self) -> None:
         self.assertEqual(prose_html("<b> & 3/0", USUAL_MANNER), "&lt;b&gt; &amp; 3/0")
+        for sign in (":", ".", ",", "?", ").", ";"):
+            html = prose_html(f"1 whole as 6/6{sign} five, and 3/6 more", USUAL_MANNER)
+            self.assertIn(f"</math>{sign}</span> five", html)  # no line begins with it
+            self.assertEqual(html.count('<span class="amount">'), 1)
         self.assertIn("<mn>5</mn><mfrac>", prose_html("9 becomes 8 5/5: 5 5/6", USUAL_MANNER).replace(" ", ""))
 
     def test_a_fraction_in_a_sentence_is_heard_as_one(self) -> None:
