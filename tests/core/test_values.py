@@ -4,6 +4,7 @@ import copy
 import pickle
 import unittest
 from dataclasses import MISSING, asdict, field, fields, replace
+from functools import cached_property
 
 from keen_slate.core.numbers.forms import CommonFraction, DecimalNumeral, MixedNumber, Whole
 from keen_slate.core.problem.tree import Sum, Term
@@ -35,6 +36,19 @@ class Other:
     second: int = 7
 
 
+FOUND: list[int] = []
+
+
+@frozen
+class Sought:
+    first: int
+
+    @cached_property
+    def double(self) -> int:
+        FOUND.append(self.first)
+        return self.first * 2
+
+
 class Values(unittest.TestCase):
     def test_equal_where_the_fields_are_and_the_kind_is(self) -> None:
         self.assertEqual(Other(1), Other(1, 7))
@@ -56,6 +70,16 @@ class Values(unittest.TestCase):
         one, other = Pair(1), Pair(1)
         one.seen.append(5)
         self.assertEqual(other.seen, [])
+
+    def test_what_is_found_once_counts_for_nothing_when_it_is_compared(self) -> None:
+        FOUND.clear()
+        one, other = Sought(4), Sought(4)
+        self.assertEqual((one.double, one.double, FOUND), (8, 8, [4]))
+        self.assertEqual((one, hash(one), repr(one)), (other, hash(other), repr(other)))
+        self.assertEqual(replace(one, first=5).double, 10)
+        self.assertEqual(pickle.loads(pickle.dumps(one)), other)
+        with self.assertRaises(AttributeError):
+            one.first = 5  # type: ignore[misc]
 
     def test_its_own_functions_and_its_words_stay(self) -> None:
         self.assertEqual(Pair.of("3 4").total, 7)

@@ -9,7 +9,7 @@ plans and rules below it then do not run, and everything after it goes on by the
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from typing import Literal, TypeVar
 
 from keen_slate.core.machine.acts import ACTS, Act, Method
@@ -210,7 +210,7 @@ class Step:
             return Say.of(refuting.taken_for, before=at_path(self.before, self.at), after=self.wrote)
         return self.reason
 
-    @property
+    @cached_property
     def side(self) -> tuple[SideWork, ...]:
         """The work beside the line, with the calculation on paper that the step owns."""
         owned = self.by.owned(at_path(self.before, self.at)) if isinstance(self.by, Rule) else None
