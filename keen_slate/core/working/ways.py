@@ -6,7 +6,7 @@ each only from the step on at which its school was asked for a choice in which i
 
 from collections.abc import Iterable
 from dataclasses import replace
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from keen_slate.core.machine.engine import Derivation, under
 from keen_slate.core.machine.goals import ON_PAPER, GoalId
@@ -116,6 +116,7 @@ def _asked_in_turn(derivation: Derivation) -> list[frozenset[str]]:
     return [*(_deciding(tuple(goal.id for goal in step.goals)) for step in derivation.steps), _deciding(met)]
 
 
+@lru_cache(maxsize=1024)
 def _deciding(goals: tuple[GoalId, ...]) -> frozenset[str]:
     """The facets that decide what serves one of these goals."""
     return frozenset().union(*(MACHINE.deciding[goal] for goal in goals if goal in MACHINE.deciding))
