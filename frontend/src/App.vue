@@ -86,7 +86,7 @@ useUndoKeys(
 
 <template>
   <a class="skip" href="#place">Skip to the sheet</a>
-  <!-- Plain links with one listener: eight RouterLinks are a tenth of what the first page waits for. -->
+  <!-- Plain links with one listener, each place by its name: a RouterLink resolves its address anew at every change. -->
   <nav class="rail" aria-label="Places" @click="go">
     <span class="mark" aria-hidden="true">
       <svg viewBox="0 0 32 32" width="30" height="30">

@@ -194,8 +194,7 @@ class LineUp:
     def reorder(self, set_id: UUID, revision: int, order: list[UUID]) -> SetChange:
         """Raises BadOrder unless ``order`` holds every example of the set once."""
         with self.database.transaction() as session:
-            said = Say.of(lining_up.sorted_anew)
-            return changed(session, set_id, said, lambda: sets.reorder(session, set_id, revision, order))
+            return _reordered(session, set_id, revision, Say.of(lining_up.sorted_anew), order)
 
     def several(self, set_id: UUID, asked: SeveralRequest) -> SetChange:
         """Delete, double, move, lock, fade several examples, or copy them to another set; one step.
@@ -238,7 +237,6 @@ class LineUp:
             return changed(session, set_id, said, lambda: sets.rearrange(session, set_id, asked.revision, order), found)
 
     def _moved(self, session: Session, set_id: UUID, asked: SeveralRequest, words: Manner) -> SetChange:
-        """Only the order changes, so nothing is read of what the others are."""
         was = sets.order_of(session, set_id)
         wanted = set(asked.examples)
         if not wanted <= set(was):
@@ -250,11 +248,8 @@ class LineUp:
         rest = [id for id in was if id not in wanted]
         place = min(asked.place, len(rest))
         order = [*rest[:place], *(id for id in was if id in wanted), *rest[place:]]
-        said = say(Say.of(lining_up.moved, called=called, number=place + 1), words)
-        found = steps.put_in_other_order(session, set_id, asked.revision, said, was, order)
-        problems = sets.problems_of(session, set_id) if found.plan else ()
-        head = _head(session, found, problems, words)
-        return SetChange(**head, order=order if order != was else None, examples=[], rest=0)
+        said = Say.of(lining_up.moved, called=called, number=place + 1)
+        return _reordered(session, set_id, asked.revision, said, order)
 
     def steps(self, set_id: UUID) -> SetSteps:
         """What can be undone or done again."""
@@ -316,6 +311,14 @@ def changed(
     before = found or sets.open_set(session, set_id, shared=True)
     was = _as_kept(before)
     return _set_change(session, steps.remembered(session, set_id, say(said, words), change, before), words, was)
+
+
+def _reordered(session: Session, set_id: UUID, revision: int, said: Say, order: list[UUID]) -> SetChange:
+    """Only the order changes, so nothing is read of what the examples are, unless an aim is told of them."""
+    words = chosen_words_of(session)
+    found, other = steps.reordered(session, set_id, revision, say(said, words), order)
+    problems = sets.problems_of(session, set_id) if found.plan else ()
+    return SetChange(**_head(session, found, problems, words), order=order if other else None, examples=[], rest=0)
 
 
 AsKept = dict[UUID, tuple[dict[str, Any], ...]]

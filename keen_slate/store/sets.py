@@ -277,15 +277,20 @@ def rearrange(
     return found
 
 
-def write_order(session: Session, set_id: UUID, revision: int, order: Sequence[UUID]) -> None:
-    """Put the examples of a set in another order; it names all of them. One statement, whatever their number."""
+def reorder(session: Session, set_id: UUID, revision: int, order: Sequence[UUID]) -> list[UUID]:
+    """Give the examples a new order; nothing is read or written of them but their places. Returns the order before.
+    Raises BadOrder unless ``order`` holds each of them once."""
     _claim(session, set_id, revision)
+    before = order_of(session, set_id)
+    if len(order) != len(before) or set(order) != set(before):
+        raise BadOrder
     wanted = (
         func.unnest(cast(order, ARRAY(Uuid))).table_valued(column("id", Uuid), with_ordinality="place").render_derived()
     )
     place = wanted.c.place - 1
     moved = update(Example).where(Example.id == wanted.c.id, Example.position != place).values(position=place)
     session.execute(moved, execution_options={"synchronize_session": False})
+    return before
 
 
 def put_in_order(session: Session, set_id: UUID, order: Sequence[UUID | NewExample]) -> list[Example]:
@@ -354,25 +359,6 @@ def edit_example(session: Session, set_id: UUID, revision: int, example_id: UUID
     )
     if changed is None:
         raise NotFound("example")
-    return open_set(session, set_id)
-
-
-def reorder(session: Session, set_id: UUID, revision: int, order: list[UUID]) -> ExampleSet:
-    """Give the examples a new order. Raises BadOrder unless ``order`` holds each of them once."""
-    _claim(session, set_id, revision)
-    examples = {e.id: e for e in open_set(session, set_id).examples}
-    if len(order) != len(examples) or set(order) != set(examples):
-        raise BadOrder
-    for position, example_id in enumerate(order):
-        if examples[example_id].position != position:
-            examples[example_id].position = position
-    # Deleted examples keep their place among the rest only roughly; they go behind what is shown.
-    session.execute(
-        update(Example)
-        .where(Example.set_id == set_id, Example.deleted_at.is_not(None))
-        .values(position=Example.position + len(order))
-    )
-    session.flush()
     return open_set(session, set_id)
 
 

@@ -40,16 +40,16 @@ def remembered(
     return found
 
 
-def put_in_other_order(
-    session: Session, set_id: UUID, revision: int, said: str, before: Sequence[UUID], order: Sequence[UUID]
-) -> ExampleSet:
-    """Give a set that holds these examples another order of them, and keep that as a step: nothing is read of what they
-    are. The set without its examples."""
-    sets.write_order(session, set_id, revision, order)
-    found = sets.open_alone(session, set_id)
-    if list(before) != list(order):
+def reordered(
+    session: Session, set_id: UUID, revision: int, said: str, order: Sequence[UUID]
+) -> tuple[ExampleSet, bool]:
+    """Give the examples of a set a new order and keep that as a step. The set without its examples, and whether the
+    order is another one. Raises BadOrder."""
+    before = sets.reorder(session, set_id, revision, order)
+    found, other = sets.open_alone(session, set_id), before != list(order)
+    if other:
         _keep_step(session, found, said, {"order": [str(i) for i in before]}, {"order": [str(i) for i in order]})
-    return found
+    return found, other
 
 
 def _keep_step(session: Session, found: ExampleSet, said: str, before: State, after: State) -> None:

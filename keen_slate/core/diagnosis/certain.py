@@ -24,6 +24,9 @@ from keen_slate.core.problem.tree import (
 MADE_IMPROPER = (("adding", "improper"), ("subtracting", "improper"), ("subtracting", "rest-improper"))
 """The choices under which a whole in a sum can become a fraction."""
 
+LOOKED_AT = frozenset(facet for facet, _ in MADE_IMPROPER) | {"subtracting"}
+"""The facets of a school on which it depends whether a mistake can be made again."""
+
 RENAMING = frozenset(("rename", "look-for-blanks"))
 REGROUPING = frozenset(("regroup", "look-for-blanks"))
 LENGTHENING = frozenset(("equal-length",))

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Generic, Literal, TypeVar
 
-from keen_slate.core.diagnosis.certain import can_come_again, is_of_fractions
+from keen_slate.core.diagnosis.certain import LOOKED_AT, can_come_again, is_of_fractions
 from keen_slate.core.machine.engine import Goal, MalRule, Move, Owned, Rule, under, watched
 from keen_slate.core.machine.goals import ON_PAPER, GoalId
 from keen_slate.core.machine.school import School, fitting_school, school_from
@@ -115,8 +115,7 @@ def _coded(school: School) -> int:
 
 
 ALL_FACETS = _mask(*_PLACES)
-CERTAIN = _mask("adding", "subtracting")
-"""The facets that ``can_come_again`` looks at."""
+CERTAIN = _mask(*LOOKED_AT)
 
 DECIDING: dict[str, Facets] = {}
 """For each goal the facets that decide which plan, rule or mal-rule serves it, and how."""

@@ -75,7 +75,7 @@ class _Known:
         self._problem = problem
         self._first = work(problem, school)
         self._look = _Look(self._first)
-        self._asked = _asked_in_turn(self._first.derivation)
+        self._in_turn = _asked_in_turn(self._first.derivation)
         self._all = [(self._first, _asked(self._first))]
 
     def way(self, choice: Choice, school: School) -> Way:
@@ -95,7 +95,7 @@ class _Known:
         """From the first step on that another choice decides, up to a state from which on none does."""
         first = self._first.derivation
         differing = {facet for facet, choice in school.choices if first.school[facet] != choice}
-        touched = [not asked.isdisjoint(differing) for asked in self._asked]
+        touched = [not asked.isdisjoint(differing) for asked in self._in_turn]
         if True not in touched:  # nothing is done otherwise, but it is written or drawn otherwise
             return written_working(replace(first, school=school))
         last = len(touched) - touched[::-1].index(True)
